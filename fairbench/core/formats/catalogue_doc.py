@@ -1,0 +1,205 @@
+"""The catalogue's YAML files: their schema and their loader.
+
+A field that all versions of an exercise share stands once at the exercise; a version overrides it.
+"""
+
+from dataclasses import replace
+from functools import lru_cache
+from pathlib import Path
+from typing import Any
+
+from pydantic import Field, TypeAdapter, ValidationError
+
+from ..cues import check_tokens
+from ..dose import Dose
+from ..errors import CatalogueError, InputError
+from ..exercises import Action, Aim, BlockKind, Cues, Exercise, Prop, Quality, Region, Shelf, Version
+from ..positions import Position
+from .dose_doc import Doc, DoseDoc, dose_value
+from .places import first_error
+from .yaml_lines import Loc, line_of, load
+
+CATALOGUE = Path(__file__).resolve().parents[2] / "catalogue"
+_ID = r"^[a-z][a-z0-9-]*$"
+SHORT_NAME = 9
+"""Characters of a short name: what fits a two-minute plank."""
+
+
+class AimDoc(Doc):
+    region: Region = Field(strict=False)
+    quality: Quality = Field(strict=False)
+    action: Action = Field(strict=False)
+
+
+class CuesDoc(Doc):
+    """What to say. ``{side}`` and ``{other}`` stand for the side words."""
+
+    set_up: list[str] | None = None
+    do: list[str] | None = None
+    watch: list[str] | None = None
+    stop: str | None = None
+
+
+class VersionDoc(Doc):
+    id: str = Field(pattern=_ID)
+    name: str
+    position: Position | None = Field(default=None, strict=False)
+    dose: DoseDoc | None = None
+    props: list[str] | None = None
+    breath: str | None = None
+    cues: CuesDoc = CuesDoc()
+    change: str = ""
+    safe_seconds: float | None = None
+
+
+class ExerciseDoc(Doc):
+    id: str = Field(pattern=_ID)
+    name: str
+    short: str = Field(max_length=SHORT_NAME)
+    purpose: str
+    aim: AimDoc
+    block: BlockKind = Field(strict=False)
+    limb: str = "side"
+    counts_as: str
+    directions: tuple[str, str] | None = Field(default=None, strict=False)
+    base: str
+    position: Position | None = Field(default=None, strict=False)
+    dose: DoseDoc | None = None
+    props: list[str] = []
+    breath: str | None = None
+    cues: CuesDoc
+    safe_seconds: float | None = None
+    versions: list[VersionDoc] = Field(min_length=2, max_length=8)
+
+
+class PropDoc(Doc):
+    id: str = Field(pattern=_ID)
+    name: str
+    fetch: float = Field(ge=0, le=120)
+    shared: bool = False
+    stand_in: str = ""
+
+
+_EXERCISES = TypeAdapter(list[ExerciseDoc])
+_PROPS = TypeAdapter(list[PropDoc])
+
+
+def exercise_schema() -> dict[str, Any]:
+    """The JSON Schema of one file of exercises."""
+    schema = _EXERCISES.json_schema()
+    schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+    schema["title"] = "Fair Bench exercises, a file of the catalogue"
+    return schema
+
+
+@lru_cache(maxsize=4)
+def load_shelf(folder: Path = CATALOGUE) -> Shelf:
+    """Read and check the whole catalogue. Raises :class:`CatalogueError` with file, line, field."""
+    props = {doc.id: _prop(doc) for doc in _read(_PROPS, folder / "props.yaml")[0]}
+    exercises: dict[str, Exercise] = {}
+    for path in sorted((folder / "exercises").glob("*.yaml")):
+        docs, lines = _read(_EXERCISES, path)
+        for number, doc in enumerate(docs):
+            try:
+                exercise = _exercise(doc, props)
+                if exercise.id in exercises:
+                    raise CatalogueError(f"'{exercise.id}' stands twice in the catalogue", "id")
+            except InputError as error:
+                line = line_of(lines, (number, *_loc(error.place)))
+                raise CatalogueError(error.message, f"{path.name}, line {line}, {doc.id}.{error.place}") from None
+            exercises[exercise.id] = exercise
+    return Shelf(exercises, props)
+
+
+def _read(adapter: TypeAdapter[Any], path: Path) -> tuple[Any, dict[Loc, int]]:
+    data, lines = load(path.read_text(encoding="utf-8"), path.name)
+    try:
+        return adapter.validate_python(data), lines
+    except ValidationError as error:
+        message, place, loc = first_error(error)
+        raise CatalogueError(message, f"{path.name}, line {line_of(lines, tuple(loc))}, {place}") from None
+
+
+def _prop(doc: PropDoc) -> Prop:
+    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.stand_in)
+
+
+def _exercise(doc: ExerciseDoc, props: dict[str, Prop]) -> Exercise:
+    versions = []
+    for number, version in enumerate(doc.versions):
+        try:
+            versions.append(_version(version, doc, props))
+        except InputError as error:
+            raise error.within(f"versions[{number}]") from None
+    names = [version.id for version in versions]
+    if len(set(names)) != len(names):
+        raise CatalogueError("two versions have the same id", "versions")
+    if doc.base not in names:
+        raise CatalogueError(f"the base '{doc.base}' is none of its versions", "base")
+    exercise = Exercise(
+        id=doc.id,
+        name=doc.name,
+        short=doc.short,
+        purpose=doc.purpose,
+        aim=Aim(doc.aim.region, doc.aim.quality, doc.aim.action),
+        block=doc.block,
+        limb=doc.limb,
+        counts_as=doc.counts_as,
+        versions=tuple(versions),
+        base=doc.base,
+    )
+    return replace(exercise, directions=doc.directions) if doc.directions else exercise
+
+
+def _version(doc: VersionDoc, parent: ExerciseDoc, props: dict[str, Prop]) -> Version:
+    used = doc.props if doc.props is not None else parent.props
+    for prop in used:
+        if prop not in props:
+            raise CatalogueError(f"there is no prop '{prop}'", "props")
+    return Version(
+        id=doc.id,
+        name=doc.name,
+        position=_needed(doc.position or parent.position, "position"),
+        dose=_dose(doc, parent),
+        cues=_cues(doc.cues, parent.cues),
+        breath=_needed(doc.breath or parent.breath, "breath"),
+        props=tuple(used),
+        change=doc.change,
+        safe_seconds=doc.safe_seconds or parent.safe_seconds,
+    )
+
+
+def _dose(doc: VersionDoc, parent: ExerciseDoc) -> Dose:
+    try:
+        return dose_value(_needed(doc.dose or parent.dose, ""))
+    except InputError as error:
+        raise error.within("dose") from None
+
+
+def _cues(own: CuesDoc, shared: CuesDoc) -> Cues:
+    cues = Cues(
+        set_up=tuple(_needed(own.set_up or shared.set_up, "cues.set_up")),
+        do=tuple(_needed(own.do or shared.do, "cues.do")),
+        watch=tuple(_needed(own.watch or shared.watch, "cues.watch")),
+        stop=_needed(own.stop or shared.stop, "cues.stop"),
+    )
+    for cue in (*cues.set_up, *cues.do, *cues.watch, cues.stop):
+        try:
+            check_tokens(cue)
+        except CatalogueError as error:
+            raise error.within("cues") from None
+    return cues
+
+
+def _needed(value: Any, field: str) -> Any:
+    if value is None:
+        raise CatalogueError("is missing here and at the exercise", field)
+    return value
+
+
+def _loc(place: str) -> Loc:
+    parts: list[str | int] = []
+    for piece in place.replace("]", "").replace("[", ".").split("."):
+        if piece:
+            parts.append(int(piece) if piece.isdigit() else piece)
+    return tuple(parts)

@@ -1,0 +1,40 @@
+"""Turning a schema's complaint into one clear line with the place in the file."""
+
+from collections.abc import Sequence
+
+from pydantic import ValidationError
+
+from ..dose import KINDS
+
+_PLAIN = {
+    "missing": "is missing",
+    "extra_forbidden": "is not a field that belongs here",
+    "union_tag_not_found": "needs a 'kind'",
+}
+
+
+def place_of(loc: Sequence[str | int]) -> str:
+    """``("blocks", 2, "items", 0)`` as ``blocks[2].items[0]``; the names of dose kinds, which the
+    schema puts in between, are left out."""
+    text = ""
+    previous: str | int = ""
+    for part in loc:
+        if isinstance(part, int):
+            text += f"[{part}]"
+        elif not (part in KINDS and (previous == "dose" or isinstance(previous, int))):
+            text += f".{part}" if text else part
+        previous = part
+    return text
+
+
+def first_error(error: ValidationError) -> tuple[str, str, tuple[str | int, ...]]:
+    """The message, the place and the raw location of the first complaint."""
+    first = error.errors(include_url=False)[0]
+    message = _PLAIN.get(first["type"])
+    if first["type"] == "union_tag_invalid":
+        message = f"kind must be one of {', '.join(KINDS)}"
+    if message is None:
+        given = first.get("input")
+        shown = f", not {given!r}" if isinstance(given, str | int | float | bool) and len(repr(given)) < 60 else ""
+        message = first["msg"][0].lower() + first["msg"][1:] + shown
+    return message, place_of(first["loc"]), first["loc"]

@@ -1,0 +1,166 @@
+"""A plan as an open JSON file, out and in. The published schema is made from these classes."""
+
+import json
+from typing import Any, Literal
+
+from pydantic import Field, ValidationError
+
+from ..errors import InputError, PlanError
+from ..exercises import BlockKind, Shelf
+from ..plans import Block, Item, Plan
+from ..positions import Position
+from ..sides import Side
+from .dose_doc import Doc, DoseDoc, dose_document, dose_value
+from .places import first_error
+
+LARGEST_FILE = 1_000_000
+"""Bytes. The largest plan allowed is far below this."""
+
+_CONTROL = {chr(code) for code in range(32)} - {"\n", "\t", "\r"}
+
+
+class ItemDoc(Doc):
+    """One exercise version. Without a dose the version's usual one is meant."""
+
+    id: str = Field(min_length=1, max_length=64)
+    exercise: str
+    version: str
+    dose: DoseDoc | None = None
+    rest_after: float | None = None
+    note: str = ""
+    extra: bool = False
+
+
+class BlockDoc(Doc):
+    """A part of the session."""
+
+    kind: BlockKind = Field(strict=False)
+    items: list[ItemDoc] = []
+
+
+class PlanDoc(Doc):
+    """A plan for one class."""
+
+    format: Literal["fairbench-plan"]
+    format_version: Literal[1]
+    name: str
+    length_min: int
+    lead: Side = Field(default=Side.LEFT, strict=False)
+    water_every_min: int = 20
+    start: Position = Field(default=Position.SEATED, strict=False)
+    blocks: list[BlockDoc]
+
+
+def read_plan(data: bytes | str, shelf: Shelf | None = None) -> Plan:
+    """The plan in a JSON file. With a shelf, every exercise and version must be on it.
+
+    Raises :class:`InputError` with the place in the file for whatever is wrong.
+    """
+    return plan_value(_json(data), shelf)
+
+
+def plan_value(document: Any, shelf: Shelf | None = None) -> Plan:
+    """The plan that a JSON value describes; errors as in :func:`read_plan`."""
+    _no_control_characters(document, "")
+    try:
+        doc = PlanDoc.model_validate(document)
+    except ValidationError as error:
+        message, place, _ = first_error(error)
+        raise PlanError(message, place) from None
+    blocks = tuple(
+        Block(block.kind, tuple(_item(item, f"blocks[{b}].items[{i}]", shelf) for i, item in enumerate(block.items)))
+        for b, block in enumerate(doc.blocks)
+    )
+    return Plan(doc.name, doc.length_min, blocks, doc.lead, doc.water_every_min, doc.start)
+
+
+def plan_document(plan: Plan) -> dict[str, Any]:
+    """The plan as plain JSON values; ``plan_value`` gives back an equal plan."""
+    return {
+        "format": "fairbench-plan",
+        "format_version": 1,
+        "name": plan.name,
+        "length_min": plan.length_min,
+        "lead": plan.lead.value,
+        "water_every_min": plan.water_every_min,
+        "start": plan.start.value,
+        "blocks": [
+            {"kind": block.kind.value, "items": [_item_document(item) for item in block.items]} for block in plan.blocks
+        ],
+    }
+
+
+def write_plan(plan: Plan) -> str:
+    """The plan as the text of a JSON file."""
+    return json.dumps(plan_document(plan), indent=2, ensure_ascii=False) + "\n"
+
+
+def plan_schema() -> dict[str, Any]:
+    """The JSON Schema of a plan file."""
+    schema = PlanDoc.model_json_schema()
+    schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+    schema["title"] = "Fair Bench plan, format version 1"
+    return schema
+
+
+def _item(doc: ItemDoc, place: str, shelf: Shelf | None) -> Item:
+    try:
+        dose = None
+        if doc.dose is not None:
+            try:
+                dose = dose_value(doc.dose)
+            except InputError as error:
+                raise error.within("dose") from None
+        if shelf is not None:
+            shelf.exercise(doc.exercise).version(doc.version)
+        return Item(doc.id, doc.exercise, doc.version, dose, doc.rest_after, doc.note, doc.extra)
+    except InputError as error:
+        raise error.within(place) from None
+
+
+def _item_document(item: Item) -> dict[str, Any]:
+    document: dict[str, Any] = {"id": item.id, "exercise": item.exercise, "version": item.version}
+    if item.dose is not None:
+        document["dose"] = dose_document(item.dose)
+    if item.rest_after is not None:
+        document["rest_after"] = item.rest_after
+    if item.note:
+        document["note"] = item.note
+    if item.extra:
+        document["extra"] = True
+    return document
+
+
+def _json(data: bytes | str) -> Any:
+    size = len(data)
+    if size > LARGEST_FILE:
+        raise PlanError(f"the file is {size / 1e6:.1f} MB; a plan has at most {LARGEST_FILE / 1e6:g} MB")
+    try:
+        text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
+    except UnicodeDecodeError as error:
+        raise PlanError(f"the file is not UTF-8 text (byte {error.start})") from None
+    try:
+        return json.loads(text, parse_constant=_no_constant)
+    except json.JSONDecodeError as error:
+        raise PlanError(f"not JSON: {error.msg}", f"line {error.lineno}, column {error.colno}") from None
+    except RecursionError:
+        raise PlanError("not a plan: nested too deeply") from None
+
+
+def _no_constant(name: str) -> Any:
+    raise PlanError(f"{name} is not a number that a plan can hold")
+
+
+def _no_control_characters(value: Any, place: str) -> None:
+    match value:
+        case str():
+            if _CONTROL & set(value):
+                raise PlanError("holds a control character", place)
+            if any(0xD800 <= ord(letter) <= 0xDFFF for letter in value):
+                raise PlanError("holds half a character (a lone surrogate)", place)
+        case dict():
+            for key, inner in value.items():
+                _no_control_characters(inner, f"{place}.{key}" if place else str(key))
+        case list():
+            for number, inner in enumerate(value):
+                _no_control_characters(inner, f"{place}[{number}]")

@@ -1,0 +1,11 @@
+"""Signing in by email, with the practice fetched along."""
+
+from django.contrib.auth.backends import ModelBackend
+
+from .models import User
+
+
+class PracticeBackend(ModelBackend):
+    def get_user(self, user_id: int) -> User | None:
+        user = User.objects.select_related("practice").filter(pk=user_id).first()
+        return user if user and self.user_can_authenticate(user) else None

@@ -1,0 +1,63 @@
+"""Practices, the people who sign in, and the record of what they did."""
+
+import uuid
+from typing import ClassVar
+
+from django.contrib.auth.models import AbstractBaseUser, BaseUserManager
+from django.db import models
+
+from fairbench.web.practice_model import PracticeModel
+
+
+class Practice(models.Model):
+    """The business that owns the data."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    name = models.CharField(max_length=120)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Role(models.TextChoices):
+    OWNER = "owner"
+    INSTRUCTOR = "instructor"
+    ASSISTANT = "assistant"
+
+
+class UserManager(BaseUserManager["User"]):
+    def create_user(self, email: str, password: str, practice: Practice, name: str, role: str) -> "User":
+        """A user with a hashed password."""
+        user = self.model(email=self.normalize_email(email), practice=practice, name=name, role=role)
+        user.set_password(password)
+        user.save(using=self._db)
+        return user
+
+
+class User(AbstractBaseUser):
+    """Someone of a practice who signs in by email."""
+
+    email = models.EmailField(unique=True)
+    name = models.CharField(max_length=80)
+    practice = models.ForeignKey(Practice, on_delete=models.CASCADE, related_name="users")
+    role = models.CharField(max_length=12, choices=Role.choices, default=Role.INSTRUCTOR)
+    is_active = models.BooleanField(default=True)
+
+    objects = UserManager()
+    USERNAME_FIELD = "email"
+    REQUIRED_FIELDS: ClassVar[list[str]] = ["name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class AuditEntry(PracticeModel):
+    """Who did what to which row, and when. What changed stands in the row's own history."""
+
+    user = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
+    verb = models.CharField(max_length=60)
+    object_id = models.UUIDField()
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        indexes = (models.Index(fields=["practice", "object_id", "at"]),)

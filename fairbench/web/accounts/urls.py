@@ -1,0 +1,10 @@
+from django.contrib.auth.views import LogoutView
+from django.urls import path
+
+from . import views
+
+app_name = "accounts"
+urlpatterns = [
+    path("sign-in/", views.SignIn.as_view(), name="sign_in"),
+    path("sign-out/", LogoutView.as_view(), name="sign_out"),
+]

@@ -1,0 +1,217 @@
+"""Everything that changes a meeting: one verb each."""
+
+import datetime
+from collections.abc import Sequence
+from dataclasses import dataclass
+from uuid import UUID
+
+from django.db import transaction
+from django.utils import timezone
+
+from fairbench.core.errors import InputError
+from fairbench.core.formats.plan_doc import plan_document, plan_value
+from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.teaching import actual_times, taught_exercises
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.people.models import Group, Participant
+from fairbench.web.plans.adapter import shelf, taught_to
+from fairbench.web.plans.models import Plan
+
+from .meeting import noted_of, timeline_of
+from .models import Attendance, Difference, Meeting, TeachEvent
+
+
+class RecordError(InputError):
+    """A record says something that cannot be."""
+
+
+@dataclass(frozen=True, slots=True)
+class Reported:
+    """An event as the device sent it, already checked for shape."""
+
+    id: UUID
+    kind: str
+    item: str
+    at: datetime.datetime
+    participant: UUID | None = None
+    text: str = ""
+    number: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Differed:
+    """What one person did otherwise. ``item`` "" is the whole class."""
+
+    participant: UUID
+    item: str = ""
+    version: str = ""
+    done: int | None = None
+    skipped: bool = False
+    effort: int | None = None
+    pain: int | None = None
+    pain_where: str = ""
+    note: str = ""
+
+    @property
+    def is_nothing(self) -> bool:
+        return not (self.version or self.skipped or self.pain_where or self.note) and (
+            self.done is None and self.effort is None and self.pain is None
+        )
+
+
+@transaction.atomic
+def open_meeting(actor: Actor, group: Group, plan: Plan, value: CorePlan) -> Meeting:
+    """Begin with a plan and a group: who is here comes next. The plan is copied, so that changing
+    it later does not change what was taught."""
+    actor.require("classes")
+    meeting = Meeting.objects.create(
+        practice=actor.practice,
+        group=group,
+        plan=plan,
+        plan_document=plan_document(value),
+        teacher=actor.user,
+        held_on=timezone.localdate(),
+    )
+    actor.did("meeting.open", meeting.id)
+    return meeting
+
+
+@transaction.atomic
+def set_here(actor: Actor, meeting_id: UUID, participant_id: UUID, here: bool) -> None:
+    """Someone is here, or is not after all. Someone not on the list may come as a guest."""
+    actor.require("classes")
+    meeting = Meeting.objects.get(id=meeting_id)
+    participant = Participant.objects.get(id=participant_id)
+    if here:
+        Attendance.objects.get_or_create(practice=actor.practice, meeting=meeting, participant=participant)
+    else:
+        Attendance.objects.filter(meeting=meeting, participant=participant).delete()
+    actor.did("meeting.here" if here else "meeting.not_here", meeting.id)
+
+
+@transaction.atomic
+def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
+    """From arrivals to teaching, with at least one person here. A class already under way stays."""
+    actor.require("classes")
+    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    if meeting.state == Meeting.State.ARRIVALS:
+        meeting.state = Meeting.State.TEACHING
+        meeting.started_at = timezone.now()
+        meeting.pace = max(float(a.participant.pace) for a in meeting.attendances.select_related("participant"))
+        meeting.taught_before = taught_to(meeting.group)
+        meeting.save(update_fields=["state", "started_at", "pace", "taught_before"])
+        actor.did("meeting.begin", meeting.id)
+    return meeting
+
+
+@transaction.atomic
+def take_in(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) -> list[UUID]:
+    """Keep what a device reports and say which ids are kept now. Sent twice is stored once."""
+    actor.require("classes")
+    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    known = set(Participant.objects.filter(id__in=[r.participant for r in reported if r.participant]).values_list("id", flat=True))
+    TeachEvent.objects.bulk_create(
+        [
+            TeachEvent(
+                id=report.id,
+                practice=actor.practice,
+                meeting=meeting,
+                kind=report.kind,
+                item=report.item,
+                at=report.at,
+                participant_id=report.participant if report.participant in known else None,
+                text=report.text,
+                number=report.number,
+            )
+            for report in reported
+        ],
+        ignore_conflicts=True,
+    )
+    if any(report.kind == "ended" for report in reported) and meeting.state == Meeting.State.TEACHING:
+        _end(meeting, max(report.at for report in reported if report.kind == "ended"))
+    kept = TeachEvent.objects.filter(meeting=meeting, id__in=[report.id for report in reported])
+    actor.did("meeting.report", meeting.id)
+    return list(kept.values_list("id", flat=True))
+
+
+@transaction.atomic
+def end_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
+    """End a class from the desk, when its device will not."""
+    actor.require("classes")
+    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    if meeting.state == Meeting.State.TEACHING:
+        _end(meeting, timezone.now())
+        actor.did("meeting.end", meeting.id)
+    return meeting
+
+
+def _end(meeting: Meeting, at: datetime.datetime) -> None:
+    timeline = timeline_of(meeting)
+    actuals = actual_times(timeline, noted_of(meeting.events.all()))
+    meeting.state = Meeting.State.TAUGHT
+    meeting.ended_at = at
+    meeting.exercises = list(taught_exercises(timeline, actuals))
+    meeting.save(update_fields=["state", "ended_at", "exercises"])
+
+
+@transaction.atomic
+def differ(actor: Actor, meeting_id: UUID, differed: Differed) -> Difference:
+    """Write down what was not as planned. What stood there before is kept as an earlier edition.
+
+    Raises :class:`RecordError` for figures out of bounds, someone who did not come, or an item that
+    is not in the plan.
+    """
+    actor.require("classes")
+    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    _check(meeting, differed)
+    earlier = meeting.differences.filter(participant_id=differed.participant, item=differed.item)
+    edition = earlier.count() + 1
+    earlier.update(current=False)
+    row = Difference.objects.create(
+        practice=actor.practice,
+        meeting=meeting,
+        participant_id=differed.participant,
+        item=differed.item,
+        edition=edition,
+        version=differed.version,
+        done=differed.done,
+        skipped=differed.skipped,
+        effort=differed.effort,
+        pain=differed.pain,
+        pain_where=differed.pain_where,
+        note=differed.note,
+        user=actor.user,
+    )
+    actor.did("record.correct" if edition > 1 else "record.differ", meeting.id)
+    return row
+
+
+@transaction.atomic
+def record(actor: Actor, meeting_id: UUID) -> Meeting:
+    """Close the record: everyone who came did as planned but for what is written down."""
+    actor.require("classes")
+    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    if meeting.state == Meeting.State.TAUGHT:
+        meeting.state = Meeting.State.RECORDED
+        meeting.save(update_fields=["state"])
+        actor.did("meeting.record", meeting.id)
+    return meeting
+
+
+def _check(meeting: Meeting, differed: Differed) -> None:
+    if not meeting.attendances.filter(participant_id=differed.participant).exists():
+        raise RecordError("this person was not at this class", "participant")
+    for field in ("effort", "pain"):
+        value = getattr(differed, field)
+        if value is not None and not 0 <= value <= 10:
+            raise RecordError(f"{field} is 0 to 10, not {value}", field)
+    if differed.done is not None and not 0 <= differed.done <= 1000:
+        raise RecordError(f"a count is 0 to 1000, not {differed.done}", "done")
+    if len(differed.note) > 2000 or len(differed.pain_where) > 80:
+        raise RecordError("a note has at most 2000 characters, a place 80", "note")
+    if differed.item:
+        item = plan_value(meeting.plan_document).item(differed.item)
+        if differed.version:
+            shelf().exercise(item.exercise).version(differed.version)
+    elif differed.version or differed.done is not None:
+        raise RecordError("a version or a count belongs to one item", "item")

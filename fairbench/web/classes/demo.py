@@ -1,0 +1,227 @@
+"""The demo practice: Kittiwake Hall in Brackwater. Made by code, the same every time but for today."""
+
+import datetime
+import random
+import uuid
+from dataclasses import replace
+
+from django.db import transaction
+from django.utils import timezone
+from django_scopes import scope
+
+from fairbench import demo
+from fairbench.core.drafting import draft
+from fairbench.core.dose import Dose, Repetitions
+from fairbench.core.exercises import BlockKind
+from fairbench.core.formats.plan_doc import plan_document
+from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.core.plans import Block, Item
+from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.people import Group as CoreGroup
+from fairbench.core.people import Person
+from fairbench.core.timeline import Timeline
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.models import Practice, Role, User
+from fairbench.web.people.models import Group, Listing, Participant
+from fairbench.web.plans import actions as plan_actions
+from fairbench.web.plans.adapter import shelf
+from fairbench.web.plans.models import Plan
+
+from . import actions
+from .meeting import timeline_of
+from .models import Attendance, Meeting
+
+SEED = 24
+
+# name, birth year, pace, private note
+CHAIRS = [
+    ("Tomasz Wilk", 1947, 1.1, ""),
+    ("Ifeoma Adair", 1951, 1.0, "Sits near the door; leaves at quarter to for her bus."),
+    ("Halvard Moe", 1939, 1.6, "Hears better on the left side."),
+    ("Bronwen Sayle", 1944, 1.3, "Likes the chair with arms."),
+    ("Nerys Quill", 1958, 1.0, ""),
+    ("Dilwyn Farrow", 1942, 1.8, "Wants to get out of the bath without help."),
+    ("Ragnhild Voss", 1949, 1.2, ""),
+    ("Emeka Thorne", 1953, 1.0, ""),
+    ("Solveig Penhale", 1946, 1.25, "New glasses; sits in the front."),
+    ("Cosmo Idris", 1955, 1.0, ""),
+]
+MATS = [
+    ("Amparo Teal", 1962, 1.0, ""),
+    ("Aurelio Finch", 1957, 1.2, ""),
+    ("Yelena Marsh", 1964, 1.0, "Teaches her grandson to swim on Fridays."),
+    ("Corin Hale", 1959, 1.3, ""),
+    ("Maud Ostler", 1961, 1.0, ""),
+    ("Idris Penn", 1956, 1.4, "Kneels on a folded mat."),
+    ("Sunniva Lowe", 1966, 1.0, ""),
+]
+IN_BOTH = "Nerys Quill"
+NOTES = [
+    "Warm hands today, slept well.",
+    "Left shoulder felt freer after the rolls.",
+    "Took the rail with both hands.",
+    "Asked to do the row again next week.",
+    "A little short of breath in the march; fine after a minute.",
+]
+
+
+@transaction.atomic
+def load() -> None:
+    """Fill an empty database with the demo practice."""
+    practice = Practice.objects.create(name="Kittiwake Hall")
+    user = User.objects.create_user(demo.EMAIL, demo.PASSWORD, practice, "Orla Brandt", Role.OWNER)
+    actor = Actor(user)
+    with scope(practice=practice):
+        chance = random.Random(SEED)
+        chairs = _group(actor, "Monday Chairs", "The Signal Room, Kittiwake Hall", CHAIRS)
+        mats = _group(actor, "Thursday Mats", "Long hall, Kittiwake Hall", MATS)
+        both = Participant.objects.get(call_name=IN_BOTH)
+        Listing.objects.create(practice=practice, group=mats, participant=both)
+        seated = _plan(actor, chairs, "Open chest, strong legs", 45, "all-seated")
+        mixed = _plan(actor, mats, "Up once, down once", 45, "chair-rail-mat")
+        _plan(actor, chairs, "Short and steady", 20, "", _short_plan())
+        for weeks in (3, 2, 1):
+            _past_meeting(actor, chance, seated, _last(0, weeks))
+            _past_meeting(actor, chance, mixed, _last(3, weeks))
+
+
+def _group(actor: Actor, name: str, place: str, people: list[tuple[str, int, float, str]]) -> Group:
+    group = Group.objects.create(practice=actor.practice, name=name, place=place)
+    for call_name, birth_year, pace, note in people:
+        person = Participant.objects.create(
+            practice=actor.practice, call_name=call_name, birth_year=birth_year, pace=pace, private_note=note
+        )
+        Listing.objects.create(practice=actor.practice, group=group, participant=person)
+    return group
+
+
+def _plan(
+    actor: Actor, group: Group, name: str, length: int, shape: str, value: CorePlan | None = None
+) -> tuple[Plan, CorePlan]:
+    numbers = iter(range(1, 1000))
+    if value is None:
+        slowest = max(float(person.pace) for person in group.participants.all())
+        # Drafted as for a group that knows the exercises, as it will after the past meetings.
+        known = CoreGroup((Person("slowest", "", slowest),), dict.fromkeys(shelf().exercises, 3))
+        blank = CorePlan(name, length)
+        value = draft(load_shapes()[shape], blank, known, shelf(), lambda: f"item-{next(numbers)}")
+    return plan_actions.create(actor, value, group, "Demo"), value
+
+
+def _short_plan() -> CorePlan:
+    def item(number: int, exercise: str, version: str = "", dose: Dose | None = None, note: str = "") -> Item:
+        return Item(f"item-{number}", exercise, version or shelf().exercise(exercise).base, dose, note=note)
+
+    row = shelf().exercise("band-row").version("one-arm").dose
+    march = shelf().exercise("seated-march").version("knee-lift").dose
+    assert isinstance(march.work, Repetitions)
+    longer_march = replace(march, work=replace(march.work, reps=20))
+    return CorePlan(
+        "Short and steady",
+        20,
+        (
+            Block(BlockKind.SETTLE, (item(1, "side-rib-breathing"),)),
+            Block(
+                BlockKind.WARM_UP,
+                (
+                    item(2, "seated-march", dose=longer_march),
+                    item(3, "ankle-circles", "heel-down"),
+                    item(4, "arm-sweep"),
+                    item(5, "shoulder-rolls"),
+                ),
+            ),
+            Block(
+                BlockKind.STRENGTHEN,
+                (item(6, "sit-to-stand"), item(7, "band-row", "one-arm", row, "Swap bands at half time."), item(8, "heel-raise")),
+            ),
+            Block(BlockKind.STEADY, (item(9, "one-leg-stand"),)),
+            Block(BlockKind.STRETCH, (item(10, "calf-stretch"), item(11, "chest-opener"))),
+            Block(BlockKind.CLOSE, (item(12, "notice-and-thank"),)),
+        ),
+        water_every_min=0,
+    )
+
+
+def _last(weekday: int, weeks: int) -> datetime.datetime:
+    """Ten in the morning on that weekday, so many weeks back."""
+    today = timezone.localdate()
+    day = today - datetime.timedelta(days=(today.weekday() - weekday) % 7 or 7) - datetime.timedelta(weeks=weeks - 1)
+    return timezone.make_aware(datetime.datetime.combine(day, datetime.time(10, 0)))
+
+
+def _past_meeting(actor: Actor, chance: random.Random, planned: tuple[Plan, CorePlan], start: datetime.datetime) -> None:
+    plan, value = planned
+    group = plan.group
+    assert group is not None
+    meeting = Meeting.objects.create(
+        practice=actor.practice,
+        group=group,
+        plan=plan,
+        plan_document=plan_document(value),
+        teacher=actor.user,
+        held_on=start.date(),
+    )
+    people = [person for person in group.participants.all() if chance.random() < 0.85]
+    for person in people:
+        Attendance.objects.create(practice=actor.practice, meeting=meeting, participant=person)
+    actions.begin_teaching(actor, meeting.id)
+    Meeting.objects.filter(id=meeting.id).update(started_at=start)
+    meeting.refresh_from_db()
+    timeline = timeline_of(meeting)
+    actions.take_in(actor, meeting.id, _events(chance, timeline, start, people))
+    _differences(actor, chance, meeting, timeline, people)
+    actions.record(actor, meeting.id)
+
+
+def _events(
+    chance: random.Random, timeline: Timeline, start: datetime.datetime, people: list[Participant]
+) -> list[actions.Reported]:
+    """A class as its device would have told it: a little slower in the middle, one item left out
+    when it runs late."""
+    now = start
+    reported = [_reported(chance, "began", "", now)]
+    late = 0.0
+    for item in timeline.items:
+        reported.append(_reported(chance, "item", item.item.id, now))
+        if late > 90 and item.kind is BlockKind.STRETCH:
+            reported.append(_reported(chance, "skipped", item.item.id, now))
+            now += datetime.timedelta(seconds=4)
+            late -= item.total
+            continue
+        took = round(item.total * chance.uniform(0.94, 1.13))
+        late += took - item.total
+        now += datetime.timedelta(seconds=took)
+    noted = actions.Reported(
+        id=_uuid(chance),
+        kind="noted",
+        item=chance.choice(timeline.items).item.id,
+        at=start + datetime.timedelta(minutes=chance.randint(8, 35)),
+        participant=chance.choice(people).id,
+        text=chance.choice(NOTES),
+    )
+    return [*reported, noted, _reported(chance, "ended", "", now)]
+
+
+def _reported(chance: random.Random, kind: str, item: str, at: datetime.datetime) -> actions.Reported:
+    return actions.Reported(id=_uuid(chance), kind=kind, item=item, at=at)
+
+
+def _uuid(chance: random.Random) -> uuid.UUID:
+    return uuid.UUID(int=chance.getrandbits(128), version=4)
+
+
+def _differences(
+    actor: Actor, chance: random.Random, meeting: Meeting, timeline: Timeline, people: list[Participant]
+) -> None:
+    for person in chance.sample(people, k=min(len(people), 4)):
+        item = chance.choice([i for i in timeline.items if i.kind is BlockKind.STRENGTHEN])
+        rung = item.exercise.rung(item.version.id)
+        if rung:
+            easier = item.exercise.versions[rung - 1].id
+            differed = actions.Differed(person.id, item.item.id, version=easier, effort=chance.randint(4, 6))
+        else:
+            differed = actions.Differed(person.id, item.item.id, done=max(1, item.count - chance.randint(2, 5)))
+        actions.differ(actor, meeting.id, differed)
+    sore = chance.choice(people)
+    where = chance.choice(["left knee", "right shoulder", "low back"])
+    actions.differ(actor, meeting.id, actions.Differed(sore.id, effort=5, pain=chance.randint(1, 3), pain_where=where))

@@ -1,0 +1,23 @@
+"""``manage.py load_demo``: the demo practice, into an empty database."""
+
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+
+from fairbench.web.accounts.models import Practice
+from fairbench.web.classes import demo
+
+
+class Command(BaseCommand):
+    help = "Load the demo practice. Refuses when there is any practice already."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--if-empty", action="store_true", help="do nothing when there is a practice already")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        if Practice.objects.exists():
+            if options["if_empty"]:
+                return
+            raise CommandError("There is a practice in this database already; nothing was changed.")
+        self.stdout.write("Loading the demo …")
+        demo.load()

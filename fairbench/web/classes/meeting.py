@@ -1,0 +1,36 @@
+"""A meeting's rows as core values."""
+
+from collections.abc import Iterable
+
+from fairbench.core.formats.plan_doc import plan_value
+from fairbench.core.people import Group as CoreGroup
+from fairbench.core.people import Person
+from fairbench.core.teaching import Actual, Noted, actual_times
+from fairbench.core.timeline import Timeline, compile_timeline
+from fairbench.web.plans.adapter import shelf
+
+from .models import Meeting, TeachEvent
+
+
+def timeline_of(meeting: Meeting) -> Timeline:
+    """The plan of the day, worked out as it was when teaching began."""
+    return compile_timeline(plan_value(meeting.plan_document), group_of(meeting), shelf())
+
+
+def group_of(meeting: Meeting) -> CoreGroup:
+    """The group as the timeline needs it: its pace, and what it knew by then."""
+    return CoreGroup((Person("slowest", "", meeting.pace),), meeting.taught_before)
+
+
+def noted_of(events: Iterable[TeachEvent]) -> list[Noted]:
+    """What the device noted, in seconds from its first note."""
+    ordered = sorted(events, key=lambda event: event.at)
+    if not ordered:
+        return []
+    first = ordered[0].at
+    return [Noted(event.kind, event.item, (event.at - first).total_seconds()) for event in ordered]
+
+
+def actuals_of(meeting: Meeting, timeline: Timeline, events: Iterable[TeachEvent]) -> tuple[Actual, ...]:
+    """Planned against actual time per item."""
+    return actual_times(timeline, noted_of(events))

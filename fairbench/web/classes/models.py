@@ -1,0 +1,97 @@
+"""Meetings: who came, what happened, and what each person did that was not as planned."""
+
+from django.core.validators import MaxValueValidator, MinValueValidator
+from django.db import models
+
+from fairbench.web.practice_model import PracticeModel
+
+
+class Meeting(PracticeModel):
+    """One class taught. It keeps the plan as it was on the day; ``exercises`` are those that were
+    really taught, known once it has ended. ``pace`` (of the slowest who was here) and
+    ``taught_before`` (meetings by exercise) fix its timeline as it was when teaching began."""
+
+    class State(models.TextChoices):
+        ARRIVALS = "arrivals"
+        TEACHING = "teaching"
+        TAUGHT = "taught"
+        RECORDED = "recorded"
+
+    group = models.ForeignKey("people.Group", on_delete=models.PROTECT, related_name="meetings")
+    plan = models.ForeignKey("plans.Plan", null=True, on_delete=models.SET_NULL, related_name="meetings")
+    plan_document = models.JSONField()
+    exercises = models.JSONField(default=list)
+    pace = models.FloatField(default=1)
+    taught_before = models.JSONField(default=dict)
+    state = models.CharField(max_length=10, choices=State.choices, default=State.ARRIVALS)
+    teacher = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    held_on = models.DateField()
+    started_at = models.DateTimeField(null=True)
+    ended_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ("-held_on", "-started_at")
+
+
+class Attendance(PracticeModel):
+    """Someone came. ``note`` and the figures are for the whole class."""
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="attendances")
+    participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="attendances")
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["meeting", "participant"], name="came_once"),)
+
+
+class TeachEvent(PracticeModel):
+    """Something that happened while teaching, as the device saw it. The device makes the id, so
+    the same event sent twice is stored once."""
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="events")
+    kind = models.CharField(max_length=20)
+    item = models.CharField(max_length=64, blank=True)
+    at = models.DateTimeField()
+    participant = models.ForeignKey("people.Participant", null=True, on_delete=models.PROTECT, related_name="+")
+    text = models.TextField(blank=True, max_length=2000)
+    number = models.IntegerField(null=True)
+
+    class Meta:
+        ordering = ("at",)
+
+
+class Difference(PracticeModel):
+    """What one person did otherwise, in one item or (item "") in the whole class.
+
+    A correction is a further row with the next ``edition``; earlier ones stay.
+    """
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="differences")
+    participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="differences")
+    item = models.CharField(max_length=64, blank=True)
+    edition = models.PositiveSmallIntegerField(default=1)
+    current = models.BooleanField(default=True)
+    version = models.CharField(max_length=64, blank=True)
+    done = models.PositiveSmallIntegerField(null=True, blank=True)
+    skipped = models.BooleanField(default=False)
+    effort = models.PositiveSmallIntegerField(
+        null=True, blank=True, validators=[MinValueValidator(0), MaxValueValidator(10)]
+    )
+    pain = models.PositiveSmallIntegerField(
+        null=True, blank=True, validators=[MinValueValidator(0), MaxValueValidator(10)]
+    )
+    pain_where = models.CharField(max_length=80, blank=True)
+    note = models.TextField(blank=True, max_length=2000)
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(
+                fields=["meeting", "participant", "item", "edition"], name="one_difference_an_edition"
+            ),
+            models.UniqueConstraint(
+                fields=["meeting", "participant", "item"],
+                condition=models.Q(current=True),
+                name="one_current_difference",
+            ),
+        )

@@ -1,0 +1,102 @@
+"""Who came and what differed, as the record and the history show it."""
+
+from dataclasses import dataclass, field
+
+from fairbench.core.timeline import Timeline
+from fairbench.web.people.models import Participant
+
+from .models import Difference, Meeting, TeachEvent
+
+
+@dataclass(slots=True)
+class Line:
+    """One difference in words, with the earlier editions that it replaced."""
+
+    row: Difference
+    what: str
+    where: str
+    earlier: list[Difference] = field(default_factory=list)
+
+
+@dataclass(slots=True)
+class PersonRecord:
+    participant: Participant
+    lines: list[Line] = field(default_factory=list)
+    notes: list[tuple[TeachEvent, str]] = field(default_factory=list)
+    path: str = ""
+
+    @property
+    def current(self) -> list[Line]:
+        """The differences that stand, leaving out those taken back."""
+        return [line for line in self.lines if line.what]
+
+
+def people_records(meeting: Meeting, timeline: Timeline) -> list[PersonRecord]:
+    """Everyone who came, in four queries however many they are."""
+    names = {item.item.id: item.exercise.name for item in timeline.items}
+    records = {
+        attendance.participant_id: PersonRecord(attendance.participant)
+        for attendance in meeting.attendances.select_related("participant").order_by("participant__call_name")
+    }
+    lines: dict[tuple[object, str], Line] = {}
+    for row in meeting.differences.select_related("user").order_by("participant_id", "item", "-edition"):
+        key = (row.participant_id, row.item)
+        if key in lines:
+            lines[key].earlier.append(row)
+        elif row.participant_id in records:
+            lines[key] = Line(row, in_words(row, timeline), names.get(row.item, "Whole class"))
+            records[row.participant_id].lines.append(lines[key])
+    for event in meeting.events.filter(kind="noted"):
+        if event.participant_id in records:
+            records[event.participant_id].notes.append((event, names.get(event.item, "")))
+    for person in records.values():
+        person.path = _path(timeline, {line.row.item: line.row for line in person.current})
+    return list(records.values())
+
+
+def in_words(row: Difference, timeline: Timeline) -> str:
+    """A difference as one reads it; nothing when it was taken back."""
+    parts = []
+    if row.skipped:
+        parts.append("left it out")
+    if row.version:
+        time = timeline.time_of(row.item)
+        parts.append(time.exercise.version(row.version).name if time else row.version)
+    if row.done is not None:
+        parts.append(f"did {row.done}")
+    if row.effort is not None:
+        parts.append(f"effort {row.effort} of 10")
+    if row.pain is not None:
+        parts.append(f"pain {row.pain} of 10" + (f", {row.pain_where}" if row.pain_where else ""))
+    elif row.pain_where:
+        parts.append(f"pain: {row.pain_where}")
+    if row.note:
+        parts.append(row.note)
+    return " · ".join(parts)
+
+
+WIDTH, HEIGHT, NOTCH = 320.0, 14.0, 6.0
+
+
+def row_of(timeline: Timeline) -> str:
+    """The row of someone who did everything as planned."""
+    return _path(timeline, {})
+
+
+def _path(timeline: Timeline, differed: dict[str, Difference]) -> str:
+    """A person's row of planks: whole as planned, notched where it was eased, left open where it
+    was left out."""
+    scale = WIDTH / max(timeline.total, 1.0)
+    path = []
+    for item in timeline.items:
+        x = item.begins * scale
+        width = max(2.0, (item.end - item.begins) * scale - 1.5)
+        row = differed.get(item.item.id)
+        if row is not None and row.skipped:
+            path.append(f"M{x:.1f} {HEIGHT - 2:g}h{width:.1f}v2h-{width:.1f}z")
+        elif row is not None:
+            third = width / 3
+            path.append(f"M{x:.1f} 0h{third:.1f}v{NOTCH:g}h{third:.1f}v-{NOTCH:g}h{third:.1f}v{HEIGHT:g}h-{width:.1f}z")
+        else:
+            path.append(f"M{x:.1f} 0h{width:.1f}v{HEIGHT:g}h-{width:.1f}z")
+    return "".join(path)

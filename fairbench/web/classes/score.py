@@ -1,0 +1,101 @@
+"""The score of a class as plain JSON values: all that the teaching screen plays, nothing to work out."""
+
+from typing import Any
+
+from fairbench.core.cues import say
+from fairbench.core.dose import Dose
+from fairbench.core.dose_words import summary
+from fairbench.core.exercises import Shelf, Version
+from fairbench.core.people import Group
+from fairbench.core.plans import Block, Item, Plan
+from fairbench.core.score import beats_of
+from fairbench.core.sides import Side
+from fairbench.core.timeline import ItemTime, Step, Timeline, compile_timeline
+
+
+def score(timeline: Timeline, group: Group, shelf: Shelf) -> dict[str, Any]:
+    """Steps with their beats, items with their cues, and each item's other versions ready to swap in."""
+    lead = timeline.plan.lead
+    return {
+        "name": timeline.plan.name,
+        "length": timeline.plan.length_min * 60,
+        "total": timeline.total,
+        "lead": lead.value,
+        "steps": [_step(step, lead) for step in timeline.steps],
+        "items": [_item(timeline, item, number, group, shelf) for number, item in enumerate(timeline.items, 1)],
+    }
+
+
+def _step(step: Step, lead: Side) -> dict[str, Any]:
+    return {
+        "kind": step.kind.value,
+        "start": step.start,
+        "seconds": step.seconds,
+        "item": step.item,
+        "says": step.says,
+        "side": step.side.value if step.side else "",
+        "direction": step.direction,
+        "set": step.set_number,
+        "sets": step.sets,
+        "position": step.position.words,
+        "level": step.position.level.value,
+        "beats": [
+            [beat.at, beat.seconds, beat.calls.value, beat.number, beat.of, beat.word, beat.side.value if beat.side else ""]
+            for beat in beats_of(step, lead)
+        ],
+    }
+
+
+def _item(timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: Shelf) -> dict[str, Any]:
+    return {
+        "id": time.item.id,
+        "number": number,
+        "exercise": time.exercise.id,
+        "name": time.exercise.name,
+        "kind": time.kind.value,
+        "kindWords": time.kind.words,
+        "level": time.level.value,
+        "start": time.start,
+        "begins": time.begins,
+        "end": time.end,
+        "limb": time.exercise.limb,
+        "note": time.item.note,
+        "extra": time.item.extra,
+        "version": _version(time.version, time.dose, time.exercise.limb, shelf),
+        "others": [
+            _other(timeline.plan, time, version, group, shelf)
+            for version in time.exercise.versions
+            if version.id != time.version.id
+        ],
+    }
+
+
+def _version(version: Version, dose: Dose, limb: str, shelf: Shelf) -> dict[str, Any]:
+    cues = version.cues
+    return {
+        "id": version.id,
+        "name": version.name,
+        "dose": summary(dose, limb),
+        "props": [shelf.props[prop].name for prop in version.props],
+        "do": {side: [say(cue, Side(side) if side else None) for cue in cues.do] for side in ("", "left", "right")},
+        "setUp": {
+            side: [say(cue, Side(side) if side else None) for cue in cues.set_up] for side in ("", "left", "right")
+        },
+        "watch": [say(cue, None) for cue in cues.watch],
+        "stop": say(cues.stop, None),
+        "breath": version.breath,
+    }
+
+
+def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Shelf) -> dict[str, Any]:
+    """Another version with the work of its usual dose, compiled by itself from where it is done."""
+    item = Item(time.item.id, time.exercise.id, version.id, None, time.item.rest_after)
+    alone = Plan(plan.name, plan.length_min, (Block(time.kind, (item,)),), plan.lead, 0, version.position)
+    compiled = compile_timeline(alone, group, shelf)
+    own = compiled.items[0]
+    return {
+        **_version(version, own.dose, time.exercise.limb, shelf),
+        "change": say(version.change, None),
+        "steps": [_step(step, plan.lead) for step in compiled.steps if step.item == item.id],
+    }
+

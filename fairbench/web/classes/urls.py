@@ -1,0 +1,20 @@
+from django.urls import path
+
+from .views import before, history, record, teach, today
+
+app_name = "classes"
+urlpatterns = [
+    path("", today.today, name="today"),
+    path("classes/", history.meetings, name="list"),
+    path("classes/open/", before.open_meeting, name="open"),
+    path("classes/<uuid:meeting_id>/", history.meeting, name="meeting"),
+    path("classes/<uuid:meeting_id>/arrivals/", before.arrivals, name="arrivals"),
+    path("classes/<uuid:meeting_id>/here/", before.here, name="here"),
+    path("classes/<uuid:meeting_id>/begin/", before.begin, name="begin"),
+    path("classes/<uuid:meeting_id>/teach/", teach.teach, name="teach"),
+    path("classes/<uuid:meeting_id>/events/", teach.events, name="events"),
+    path("classes/<uuid:meeting_id>/end/", teach.end, name="end"),
+    path("classes/<uuid:meeting_id>/record/", record.record, name="record"),
+    path("classes/<uuid:meeting_id>/record/<uuid:participant_id>/", record.person, name="record_person"),
+    path("classes/<uuid:meeting_id>/record/save/", record.save, name="record_save"),
+]

@@ -1,0 +1,57 @@
+"""Classes so far, and one of them: who came, what differed, planned against actual time."""
+
+from uuid import UUID
+
+from django.db.models import Count, Q
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+
+from fairbench.web.classes.meeting import actuals_of, timeline_of
+from fairbench.web.classes.models import Meeting
+from fairbench.web.classes.record_view import people_records
+
+
+def meetings(request: HttpRequest) -> HttpResponse:
+    """All classes, the newest first."""
+    found = Meeting.objects.select_related("group", "teacher").annotate(
+        came=Count("attendances", distinct=True),
+        differed=Count("differences", filter=Q(differences__current=True), distinct=True),
+    )
+    return render(request, "classes/list.html", {"meetings": found})
+
+
+def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """One class as it went. One that is not over leads to where it is."""
+    found = get_object_or_404(Meeting.objects.select_related("group", "teacher"), id=meeting_id)
+    if found.state == Meeting.State.ARRIVALS:
+        return redirect("classes:arrivals", found.id)
+    if found.state == Meeting.State.TEACHING:
+        return redirect("classes:teach", found.id)
+    if found.state == Meeting.State.TAUGHT:
+        return redirect("classes:record", found.id)
+    events = list(found.events.all())
+    timeline = timeline_of(found)
+    actuals = actuals_of(found, timeline, events)
+    longest = max((max(a.planned, a.actual or 0) for a in actuals), default=1)
+    rows = [
+        {
+            "actual": actual,
+            "item": item,
+            "planned_width": round(100 * actual.planned / longest, 1),
+            "actual_width": round(100 * (actual.actual or 0) / longest, 1),
+        }
+        for actual, item in zip(actuals, timeline.items, strict=True)
+    ]
+    took = sum(a.actual for a in actuals if a.actual is not None)
+    return render(
+        request,
+        "classes/meeting.html",
+        {
+            "meeting": found,
+            "people": people_records(found, timeline),
+            "rows": rows,
+            "planned_total": sum(a.planned for a in actuals),
+            "actual_total": took,
+            "timeline": timeline,
+        },
+    )

@@ -1,0 +1,92 @@
+"""Record by exception: everyone did as planned, but for what is written here."""
+
+from typing import Any
+from uuid import UUID
+
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_POST
+
+from fairbench.core.errors import InputError
+from fairbench.web.accounts.actor import actor_of
+from fairbench.web.classes import actions
+from fairbench.web.classes.meeting import timeline_of
+from fairbench.web.classes.models import Meeting
+from fairbench.web.classes.record_view import PersonRecord, people_records, row_of
+from fairbench.web.plans.verbs import clean
+
+
+def record(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Everyone who came, and what differed."""
+    meeting = get_object_or_404(Meeting.objects.select_related("group"), id=meeting_id)
+    if meeting.state in (Meeting.State.ARRIVALS, Meeting.State.TEACHING):
+        return redirect("classes:teach", meeting.id)
+    return render(request, "classes/record.html", _context(meeting))
+
+
+def person(request: HttpRequest, meeting_id: UUID, participant_id: UUID) -> HttpResponse:
+    """One person opened (GET), or something that differed for them (POST)."""
+    meeting = get_object_or_404(Meeting.objects.select_related("group"), id=meeting_id)
+    get_object_or_404(meeting.attendances.all(), participant_id=participant_id)
+    wrong: dict[str, str] = {}
+    status = 200
+    if request.method == "POST":
+        try:
+            differed = _differed(participant_id, request)
+            actions.differ(actor_of(request), meeting.id, differed)
+        except InputError as error:
+            wrong, status = {error.place or "note": error.message}, 422
+    context = _context(meeting)
+    found = next(p for p in context["people"] if p.participant.id == participant_id)
+    context |= {"person": found, "wrong": wrong, "given": request.POST if wrong else {}, "opened": True}
+    template = "classes/_record_person.html" if request.htmx else "classes/record.html"
+    return render(request, template, context, status=status)
+
+
+@require_POST
+def save(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    meeting = get_object_or_404(Meeting.objects.all(), id=meeting_id)
+    actions.record(actor_of(request), meeting.id)
+    messages.success(request, "The class is recorded.")
+    return redirect("classes:meeting", meeting.id)
+
+
+def _context(meeting: Meeting) -> dict[str, Any]:
+    timeline = timeline_of(meeting)
+    people: list[PersonRecord] = people_records(meeting, timeline)
+    return {
+        "meeting": meeting,
+        "timeline": timeline,
+        "people": people,
+        "items": timeline.items,
+        "differing": sum(bool(p.current) for p in people),
+        "plank_row": row_of(timeline),
+    }
+
+
+def _differed(participant_id: UUID, request: HttpRequest) -> actions.Differed:
+    fields = request.POST
+    differed = actions.Differed(
+        participant=participant_id,
+        item=fields.get("item", "")[:64],
+        version=fields.get("version", "")[:64],
+        done=_figure(fields.get("done", ""), "done"),
+        skipped=fields.get("skipped") == "on",
+        effort=_figure(fields.get("effort", ""), "effort"),
+        pain=_figure(fields.get("pain", ""), "pain"),
+        pain_where=clean(fields.get("pain_where", "")).strip(),
+        note=clean(fields.get("note", "")).strip(),
+    )
+    if differed.is_nothing and fields.get("back_to_plan") != "yes":
+        raise actions.RecordError("say what differed: a version, a count, left out, effort, pain or a note", "note")
+    return differed
+
+
+def _figure(text: str, field: str) -> int | None:
+    text = text.strip()
+    if not text:
+        return None
+    if not text.isascii() or not text.isdigit() or len(text) > 6:
+        raise actions.RecordError(f"needs a whole number, not '{text[:20]}'", field)
+    return int(text)

@@ -1,0 +1,45 @@
+"""Pages that belong to no room: what went wrong, and the service worker's own address."""
+
+from django.contrib.auth.decorators import login_not_required
+from django.contrib.staticfiles import finders
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+
+
+@login_not_required
+def service_worker(request: HttpRequest) -> HttpResponse:
+    """The worker must be served from the top to be allowed to keep the teaching page."""
+    found = finders.find("js/service-worker.js")
+    with open(str(found), encoding="utf-8") as script:
+        response = HttpResponse(script.read(), content_type="text/javascript")
+    response["Cache-Control"] = "no-cache"
+    return response
+
+
+def _page(request: HttpRequest, status: int, what: str, kept: str, then: str) -> HttpResponse:
+    return render(request, "went_wrong.html", {"what": what, "kept": kept, "then": then}, status=status)
+
+
+def bad_request(request: HttpRequest, exception: Exception) -> HttpResponse:
+    return _page(request, 400, "That request could not be read.", "Nothing was changed.", "Go back and try again.")
+
+
+def forbidden(request: HttpRequest, exception: Exception) -> HttpResponse:
+    words = str(exception) or "You may not do that."
+    return _page(request, 403, words, "Nothing was changed.", "Ask the owner of your practice.")
+
+
+def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
+    return _page(
+        request, 404, "There is nothing at this address.", "Everything you saved is still there.", "Start from Today."
+    )
+
+
+def broken(request: HttpRequest) -> HttpResponse:
+    return _page(
+        request,
+        500,
+        "Something in Fair Bench broke.",
+        "Everything saved before this is kept.",
+        "Go back and try again. If it happens twice, tell whoever runs your server the time on the clock.",
+    )

@@ -1,0 +1,26 @@
+"""Forms for people and groups."""
+
+import datetime
+
+from django import forms
+
+from .models import Group, Participant
+
+
+class ParticipantForm(forms.ModelForm):
+    class Meta:
+        model = Participant
+        fields = ("call_name", "birth_year", "pace", "private_note")
+
+    def clean_birth_year(self) -> int | None:
+        year: int | None = self.cleaned_data["birth_year"]
+        this_year = datetime.date.today().year
+        if year is not None and not this_year - 115 <= year <= this_year - 10:
+            raise forms.ValidationError(f"A birth year from {this_year - 115} to {this_year - 10}, or leave it out.")
+        return year
+
+
+class GroupForm(forms.ModelForm):
+    class Meta:
+        model = Group
+        fields = ("name", "place")

@@ -1,0 +1,206 @@
+"""Everything that changes a plan: one verb each, each a new revision, nothing overwritten."""
+
+import uuid
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from uuid import UUID
+
+from django.db import transaction
+
+from fairbench.core import plans as core
+from fairbench.core.drafting import draft
+from fairbench.core.errors import PlanError
+from fairbench.core.formats.plan_doc import plan_document, read_plan
+from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.people.models import Group
+
+from .adapter import core_group, core_plan, shelf
+from .models import Plan, PlanRevision
+
+SETTINGS = "settings"
+"""What an edit touches when it changes the plan's own facts and no item."""
+
+Change = Callable[[core.Plan], core.Plan]
+
+
+class EditedElsewhereError(Exception):
+    """Another window changed the same thing first. Nothing was applied; the message says what."""
+
+
+@dataclass(frozen=True, slots=True)
+class Edited:
+    """A plan after a change: its row, its value, and a word when others' changes came along."""
+
+    plan: Plan
+    value: core.Plan
+    notice: str = ""
+
+
+def new_id() -> str:
+    return uuid.uuid4().hex[:12]
+
+
+@transaction.atomic
+def create(actor: Actor, value: core.Plan, group: Group | None, said: str) -> Plan:
+    """Keep a new plan."""
+    actor.require("plans")
+    plan = Plan.objects.create(practice=actor.practice, name=value.name, group=group, head=1)
+    _keep(actor, plan, 1, None, value, said)
+    actor.did("plan.create", plan.id)
+    return plan
+
+
+def create_from_shape(actor: Actor, name: str, length_min: int, group: Group | None, shape_id: str) -> Plan:
+    """A new plan, blank or drafted from a shape. Raises :class:`PlanError` for a bad field."""
+    value = core.Plan(name.strip(), length_min)
+    if shape_id:
+        shapes = load_shapes()
+        if shape_id not in shapes:
+            raise PlanError(f"there is no shape '{shape_id}'", "shape")
+        value = draft(shapes[shape_id], value, core_group(group), shelf(), new_id)
+        return create(actor, value, group, f"Drafted from the shape {shapes[shape_id].name}")
+    return create(actor, value, group, "Started blank")
+
+
+def bring_in(actor: Actor, data: bytes) -> Plan:
+    """A new plan from a JSON file. Raises :class:`InputError` with the place in the file."""
+    return create(actor, read_plan(data, shelf()), None, "Brought in from a file")
+
+
+def copy(actor: Actor, plan_id: UUID) -> Plan:
+    """A new plan that starts as this one stands."""
+    plan = Plan.objects.select_related("group").get(id=plan_id)
+    value = core_plan(_revision(plan, plan.head).document)
+    name = f"{value.name[: core.NAME_LIMIT - 7]} (copy)"
+    return create(actor, replace(value, name=name), plan.group, f"Copied from {plan.name}"[:200])
+
+
+@transaction.atomic
+def put_away(actor: Actor, plan_id: UUID, away: bool) -> Plan:
+    """Take a plan off the list, or bring it back. Nothing in it changes."""
+    actor.require("plans")
+    plan = Plan.objects.select_for_update().get(id=plan_id)
+    plan.put_away = away
+    plan.save(update_fields=["put_away"])
+    actor.did("plan.put_away" if away else "plan.bring_back", plan.id)
+    return plan
+
+
+@transaction.atomic
+def choose_group(actor: Actor, plan_id: UUID, group: Group | None) -> Plan:
+    """Say whom a plan is for."""
+    actor.require("plans")
+    plan = Plan.objects.select_for_update().get(id=plan_id)
+    plan.group = group
+    plan.save(update_fields=["group", "changed_at"])
+    actor.did("plan.choose_group", plan.id)
+    return plan
+
+
+@transaction.atomic
+def edit(actor: Actor, plan_id: UUID, seen: int, change: Change, said: str, touches: str | None = None) -> Edited:
+    """Apply ``change`` to the plan as it stands now and keep the result as a new revision.
+
+    ``seen`` is the revision that the person was looking at. When others have changed the plan since,
+    the change still applies, unless it touches what they changed too (``touches``: an item's id,
+    SETTINGS, or None for an addition or a move, which can always be made): then
+    :class:`EditedElsewhereError` is raised and nothing is applied. Raises :class:`InputError` when
+    the change itself is not possible.
+    """
+    actor.require("plans")
+    plan = Plan.objects.select_for_update(of=("self",)).select_related("group").get(id=plan_id)
+    now = core_plan(_revision(plan, plan.head).document)
+    notice = ""
+    if seen != plan.head:
+        before = core_plan(_revision(plan, seen).document)
+        _refuse_if_touched(before, now, touches)
+        notice = "This plan was also changed in another window. Both changes are here."
+    value = change(now)
+    if value == now:
+        return Edited(plan, now, notice)
+    number = _next_number(plan)
+    _keep(actor, plan, number, plan.head, value, said)
+    plan.head, plan.name = number, value.name
+    plan.save(update_fields=["head", "name", "changed_at"])
+    actor.did("plan.edit", plan.id)
+    return Edited(plan, value, notice)
+
+
+def undo(actor: Actor, plan_id: UUID, seen: int) -> Edited:
+    """Go back to the state before the newest change; at the very first, stay."""
+    return _go(actor, plan_id, seen, lambda plan: _revision(plan, plan.head).parent, "plan.undo")
+
+
+def redo(actor: Actor, plan_id: UUID, seen: int) -> Edited:
+    """Go forward again to the newest state that came from this one, if there is one."""
+    return _go(actor, plan_id, seen, newer_state, "plan.redo")
+
+
+def newer_state(plan: Plan) -> int | None:
+    """The number of the revision that redo would go to."""
+    return plan.revisions.filter(parent=plan.head).order_by("-number").values_list("number", flat=True).first()
+
+
+@transaction.atomic
+def _go(actor: Actor, plan_id: UUID, seen: int, where: Callable[[Plan], int | None], verb: str) -> Edited:
+    actor.require("plans")
+    plan = Plan.objects.select_for_update(of=("self",)).select_related("group").get(id=plan_id)
+    if seen != plan.head:
+        raise EditedElsewhereError(
+            "This plan was changed in another window, so there is something newer to undo first. "
+            "It is shown now; nothing was undone."
+        )
+    target = where(plan)
+    if target is not None:
+        plan.head = target
+        plan.name = _revision(plan, target).document["name"]
+        plan.save(update_fields=["head", "name", "changed_at"])
+        actor.did(verb, plan.id)
+    return Edited(plan, core_plan(_revision(plan, plan.head).document))
+
+
+def _refuse_if_touched(before: core.Plan, now: core.Plan, item_id: str | None) -> None:
+    if item_id is None:
+        return
+    if item_id == SETTINGS:
+        if (before.name, before.length_min, before.lead) != (now.name, now.length_min, now.lead):
+            raise EditedElsewhereError(
+                "The plan's name, length or leading side was changed in another window. "
+                "The plan is shown as it stands now; make your change again if you still want it."
+            )
+        return
+    there_before = next((item for item in before.items() if item.id == item_id), None)
+    there_now = next((item for item in now.items() if item.id == item_id), None)
+    if there_now is None:
+        raise EditedElsewhereError("That item was taken out in another window. The plan is shown as it stands now.")
+    if there_before != there_now:
+        raise EditedElsewhereError(
+            f"{shelf().exercise(there_now.exercise).name} was changed in another window first. "
+            "It is shown as it stands now and your change was not applied; make it again if you still want it."
+        )
+
+
+def _revision(plan: Plan, number: int) -> PlanRevision:
+    revision = PlanRevision.objects.filter(plan=plan, number=number).first()
+    if revision is None:
+        raise PlanError(f"this plan never had a state {number}", "seen")
+    return revision
+
+
+def _next_number(plan: Plan) -> int:
+    newest = plan.revisions.order_by("-number").values_list("number", flat=True).first()
+    return (newest or 0) + 1
+
+
+def _keep(actor: Actor, plan: Plan, number: int, parent: int | None, value: core.Plan, said: str) -> None:
+    PlanRevision.objects.create(
+        practice=actor.practice,
+        plan=plan,
+        number=number,
+        parent=parent,
+        document=plan_document(value),
+        said=said[:200],
+        user=actor.user,
+    )
+

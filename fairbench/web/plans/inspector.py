@@ -1,0 +1,107 @@
+"""The chosen item in full: its ladder, every figure that can be set, and where its seconds go."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from fairbench.core.dose import Ending, Repetitions, kind_of
+from fairbench.core.dose_edit import KIND_WORDS, Figure, frame_figures, work_figures
+from fairbench.core.dose_words import summary
+from fairbench.core.exercises import Exercise, Shelf, Version
+from fairbench.core.people import Group
+from fairbench.core.plans import DEFAULT_REST_AFTER, Item
+from fairbench.core.sides import Sides
+from fairbench.core.timeline import ItemTime, Timeline
+
+_SIDES_WORDS = {
+    Sides.TOGETHER: "both together",
+    Sides.ALTERNATING: "taking turns",
+    Sides.EACH_SIDE: "one {limb}, then the other",
+    Sides.EACH_DIRECTION: "one way, then the other",
+    Sides.EACH_SIDE_AND_DIRECTION: "each {limb}, both ways",
+}
+_ENDING_WORDS = {
+    Ending.COUNT: "at the count",
+    Ending.STEADY: "while steady, count is the most",
+    Ending.CONTACT: "when a contact is lost, count is the most",
+    Ending.TIRED: "when tired, count is the most",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    value: str
+    words: str
+    chosen: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Inspector:
+    """One item opened."""
+
+    item: Item
+    time: ItemTime
+    exercise: Exercise
+    version: Version
+    number: int
+    of: int
+    rungs: tuple[Choice, ...]
+    easier: str
+    harder: str
+    kinds: tuple[Choice, ...]
+    sides: tuple[Choice, ...]
+    endings: tuple[Choice, ...]
+    figures: tuple[Figure, ...]
+    frame: tuple[Figure, ...]
+    rest_after: Figure
+    summary: str
+    props: tuple[str, ...]
+    usual: bool
+    music: str
+    is_repetitions: bool
+    to_music: bool
+    wrong: dict[str, Any]
+
+    @property
+    def id(self) -> str:
+        return self.item.id
+
+
+def inspect(
+    timeline: Timeline, time: ItemTime, shelf: Shelf, group: Group, wrong: dict[str, Any] | None
+) -> Inspector:
+    exercise, version, dose = time.exercise, time.version, time.dose
+    rung = exercise.rung(version.id)
+    tempo = dose.work.tempo if isinstance(dose.work, Repetitions) else None
+    return Inspector(
+        item=time.item,
+        time=time,
+        exercise=exercise,
+        version=version,
+        number=timeline.items.index(time) + 1,
+        of=len(timeline.items),
+        rungs=tuple(Choice(v.id, v.name, v.id == version.id) for v in exercise.versions),
+        easier=exercise.versions[rung - 1].id if rung else "",
+        harder=exercise.versions[rung + 1].id if rung + 1 < len(exercise.versions) else "",
+        kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
+        sides=tuple(Choice(s, w.format(limb=exercise.limb), s is dose.sides) for s, w in _SIDES_WORDS.items()),
+        endings=tuple(Choice(e, w, e is dose.ending) for e, w in _ENDING_WORDS.items()),
+        figures=work_figures(dose),
+        frame=frame_figures(dose),
+        rest_after=_rest_after(time.item),
+        summary=summary(dose, exercise.limb),
+        props=tuple(shelf.props[prop].name for prop in version.props),
+        usual=time.item.dose is None,
+        music=_music_words(tempo.music.repetitions_per_phrase) if tempo and tempo.music else "",
+        is_repetitions=tempo is not None,
+        to_music=bool(tempo and tempo.music),
+        wrong=wrong or {},
+    )
+
+
+def _rest_after(item: Item) -> Figure:
+    value = DEFAULT_REST_AFTER if item.rest_after is None else item.rest_after
+    return Figure("rest_after", value, "Rest after", "s", 0, 300, 5, item.rest_after is None)
+
+
+def _music_words(per_phrase: float) -> str:
+    return f"{per_phrase:g} repetitions fill a phrase of 32 counts"

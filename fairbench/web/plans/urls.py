@@ -1,0 +1,18 @@
+from django.urls import path
+
+from .views import bench, files, lists, paper
+
+app_name = "plans"
+urlpatterns = [
+    path("", lists.plans, name="list"),
+    path("new/", lists.new, name="new"),
+    path("bring-in/", files.bring_in, name="bring_in"),
+    path("<uuid:plan_id>/", bench.bench, name="bench"),
+    path("<uuid:plan_id>/do/<slug:verb>/", bench.do, name="do"),
+    path("<uuid:plan_id>/shelf/", bench.shelf_drawer, name="shelf"),
+    path("<uuid:plan_id>/copy/", lists.copy, name="copy"),
+    path("<uuid:plan_id>/put-away/", lists.put_away, name="put_away"),
+    path("<uuid:plan_id>/plan.json", files.plan_json, name="json"),
+    path("<uuid:plan_id>/cue-sheet/", paper.cue_sheet, name="cue_sheet"),
+    path("<uuid:plan_id>/pack-list/", paper.pack_list, name="pack_list"),
+]

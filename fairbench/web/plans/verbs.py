@@ -1,0 +1,289 @@
+"""What a person can do on the bench, by the name in the address: form fields in, an edit out."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
+from uuid import UUID
+
+from fairbench.core import dose_edit, plans
+from fairbench.core.dose import Dose
+from fairbench.core.errors import DoseError, PlanError
+from fairbench.core.plans import Item
+from fairbench.core.sides import Side
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.people.models import Group
+
+from . import actions
+from .actions import Edited
+from .adapter import core_plan, shelf
+from .models import PlanRevision
+
+Fields = Mapping[str, str]
+
+
+@dataclass(frozen=True, slots=True)
+class Done:
+    """An edit, what to say about it, and which item is chosen then."""
+
+    edited: Edited
+    said: str
+    chosen: str
+    can_redo: bool = False
+
+
+def _seen(fields: Fields) -> int:
+    text = fields.get("seen", "")
+    if not text.isascii() or not text.isdigit() or len(text) > 9:
+        raise PlanError("the window did not say which state of the plan it shows; reload it", "seen")
+    return int(text)
+
+
+def _number(text: str, field: str) -> float | int:
+    try:
+        return int(text)
+    except ValueError:
+        pass
+    try:
+        return float(text.replace(",", "."))
+    except ValueError:
+        raise DoseError(f"needs a number, not '{text[:20]}'", field) from None
+
+
+def _edit(
+    actor: Actor, plan_id: UUID, fields: Fields, change: actions.Change, said: str, *, touches: bool = True
+) -> Done:
+    item = fields.get("item", "")
+    edited = actions.edit(actor, plan_id, _seen(fields), change, said, item if touches else None)
+    return Done(edited, said, item)
+
+
+def _name(fields: Fields) -> str:
+    exercise = fields.get("exercise", "")
+    found = shelf().exercises.get(exercise)
+    return found.name if found else "The item"
+
+
+def add(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    exercise = shelf().exercise(fields.get("exercise", ""))
+    version = exercise.version(fields.get("version") or exercise.base)
+    item = Item(actions.new_id(), exercise.id, version.id)
+    after = fields.get("chosen") or None
+
+    def change(plan: plans.Plan) -> plans.Plan:
+        there = after is not None and any(i.id == after for i in plan.items())
+        return plans.add_where_it_belongs(plan, item, shelf(), after if there else None)
+
+    said = f"Added {exercise.name}."
+    return Done(actions.edit(actor, plan_id, _seen(fields), change, said), said, item.id)
+
+
+def remove(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    item = fields.get("item", "")
+    beside: list[str] = []
+
+    def change(plan: plans.Plan) -> plans.Plan:
+        ids = [i.id for i in plan.items()]
+        at = ids.index(plan.item(item).id)
+        beside[:] = ids[at + 1 : at + 2] or ids[max(0, at - 1) : at]
+        return plans.remove(plan, item)
+
+    done = _edit(actor, plan_id, fields, change, f"Took out {_name(fields)}.")
+    return replace(done, chosen=beside[0] if beside else "")
+
+
+def copy(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    new_id = actions.new_id()
+    done = _edit(
+        actor,
+        plan_id,
+        fields,
+        lambda plan: plans.duplicate(plan, fields.get("item", ""), new_id),
+        f"Copied {_name(fields)}.",
+        touches=False,
+    )
+    return replace(done, chosen=new_id)
+
+
+def move(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    block, place = int(_number(fields.get("block", ""), "block")), int(_number(fields.get("place", ""), "place"))
+    return _edit(
+        actor,
+        plan_id,
+        fields,
+        lambda plan: plans.move(plan, fields.get("item", ""), block, place),
+        f"Moved {_name(fields)}.",
+        touches=False,
+    )
+
+
+def earlier(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    return _edit(
+        actor,
+        plan_id,
+        fields,
+        lambda plan: plans.step_earlier(plan, fields.get("item", "")),
+        f"Moved {_name(fields)} earlier.",
+        touches=False,
+    )
+
+
+def later(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    return _edit(
+        actor,
+        plan_id,
+        fields,
+        lambda plan: plans.step_later(plan, fields.get("item", "")),
+        f"Moved {_name(fields)} later.",
+        touches=False,
+    )
+
+
+def version(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    return _edit(
+        actor,
+        plan_id,
+        fields,
+        lambda plan: plans.take_version(plan, fields.get("item", ""), fields.get("version", ""), shelf()),
+        f"Changed the version of {_name(fields)}.",
+    )
+
+
+def _dose(
+    actor: Actor, plan_id: UUID, fields: Fields, change: Callable[[Dose], Dose], said: str = "Changed the dose of"
+) -> Done:
+    def on_plan(plan: plans.Plan) -> plans.Plan:
+        item = plan.item(fields.get("item", ""))
+        dose = item.dose or shelf().exercise(item.exercise).version(item.version).dose
+        return plans.change(plan, replace(item, dose=change(dose)))
+
+    return _edit(actor, plan_id, fields, on_plan, f"{said} {_name(fields)}.")
+
+
+def figure(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    path = fields.get("figure", "")
+    value = _number(fields.get("value", ""), path)
+    if path == "rest_after":
+        return _on_item(actor, plan_id, fields, lambda item: replace(item, rest_after=float(value)), "Changed")
+    return _dose(actor, plan_id, fields, lambda dose: dose_edit.set_figure(dose, path, value))
+
+
+def nudge(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    steps = max(-10, min(10, int(_number(fields.get("steps", ""), "steps"))))
+    return _dose(actor, plan_id, fields, lambda dose: dose_edit.nudge(dose, steps))
+
+
+def kind(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    return _dose(actor, plan_id, fields, lambda dose: dose_edit.take_kind(dose, fields.get("value", "")))
+
+
+def sides(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    return _dose(actor, plan_id, fields, lambda dose: dose_edit.take_sides(dose, fields.get("value", "")))
+
+
+def ending(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    return _dose(actor, plan_id, fields, lambda dose: dose_edit.take_ending(dose, fields.get("value", "")))
+
+
+def music(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    return _dose(actor, plan_id, fields, lambda dose: dose_edit.to_music(dose, fields.get("value") == "on"))
+
+
+def usual(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    return _on_item(actor, plan_id, fields, lambda item: replace(item, dose=None), "Usual dose again for")
+
+
+def _on_item(actor: Actor, plan_id: UUID, fields: Fields, change: Callable[[Item], Item], said: str) -> Done:
+    return _edit(
+        actor,
+        plan_id,
+        fields,
+        lambda plan: plans.change(plan, change(plan.item(fields.get("item", "")))),
+        f"{said} {_name(fields)}.",
+    )
+
+
+def note(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    text = clean(fields.get("value", ""))
+    return _on_item(actor, plan_id, fields, lambda item: replace(item, note=text), "Noted at")
+
+
+def extra(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    is_extra = fields.get("value") == "on"
+    return _on_item(actor, plan_id, fields, lambda item: replace(item, extra=is_extra), "Marked")
+
+
+def settings(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    """The plan's own facts: name, length, leading side, water."""
+    name, value = fields.get("figure", ""), fields.get("value", "")
+
+    def change(plan: plans.Plan) -> plans.Plan:
+        match name:
+            case "name":
+                return replace(plan, name=clean(value).replace("\n", " ").strip())
+            case "length_min":
+                return replace(plan, length_min=_whole(value, name))
+            case "water_every_min":
+                return replace(plan, water_every_min=_whole(value, name))
+            case "lead" if value in list(Side):
+                return replace(plan, lead=Side(value))
+        raise PlanError("a plan has no such fact", name)
+
+    said = "Changed the plan."
+    edited = actions.edit(actor, plan_id, _seen(fields), change, said, actions.SETTINGS)
+    return Done(edited, said, fields.get("chosen", ""))
+
+
+def group(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    """Whom the plan is for. Not a revision: it changes how long things take, not what they are."""
+    wanted = fields.get("value", "")
+    found = next((g for g in Group.objects.all() if str(g.id) == wanted), None)
+    plan = actions.choose_group(actor, plan_id, found)
+    document = PlanRevision.objects.get(plan=plan, number=plan.head).document
+    said = f"For {found.name}." if found else "For no group in particular."
+    can_redo = bool(actions.newer_state(plan))
+    return Done(Edited(plan, core_plan(document)), said, fields.get("chosen", ""), can_redo)
+
+
+def undo(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    edited = actions.undo(actor, plan_id, _seen(fields))
+    return Done(edited, "Undone.", fields.get("chosen", ""), can_redo=True)
+
+
+def redo(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    edited = actions.redo(actor, plan_id, _seen(fields))
+    return Done(edited, "Done again.", fields.get("chosen", ""), bool(actions.newer_state(edited.plan)))
+
+
+def clean(text: str) -> str:
+    """Text without control characters, which no database field takes; line breaks stay."""
+    return "".join(letter for letter in text.replace("\r\n", "\n") if letter == "\n" or letter.isprintable() or letter in "\u200d\u200e\u200f\u2066\u2067\u2068\u2069")
+
+
+def _whole(text: str, field: str) -> int:
+    number = _number(text, field)
+    if not isinstance(number, int):
+        raise PlanError(f"must be whole minutes, not {number:g}", field)
+    return number
+
+
+VERBS: dict[str, Callable[[Actor, UUID, Fields], Done]] = {
+    "add": add,
+    "remove": remove,
+    "copy": copy,
+    "move": move,
+    "earlier": earlier,
+    "later": later,
+    "version": version,
+    "figure": figure,
+    "nudge": nudge,
+    "kind": kind,
+    "sides": sides,
+    "ending": ending,
+    "music": music,
+    "usual": usual,
+    "note": note,
+    "extra": extra,
+    "settings": settings,
+    "group": group,
+    "undo": undo,
+    "redo": redo,
+}

@@ -1,0 +1,1 @@
+"""The rooms' pages: lists, the bench, files and paper."""

@@ -1,0 +1,88 @@
+"""The list of plans, and starting a new one."""
+
+from uuid import UUID
+
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_POST
+
+from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.errors import InputError
+from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.core.people import Group as CoreGroup
+from fairbench.core.timeline import compile_timeline
+from fairbench.web.accounts.actor import actor_of
+from fairbench.web.people.models import Group
+from fairbench.web.plans import actions
+from fairbench.web.plans.adapter import core_plan, shelf
+from fairbench.web.plans.bench_drawing import draw
+from fairbench.web.plans.models import Plan, PlanRevision
+
+
+def plans(request: HttpRequest) -> HttpResponse:
+    """Every plan that is not put away, each with its own line of planks."""
+    rows = list(Plan.objects.filter(put_away=False).select_related("group"))
+    heads = {
+        (revision.plan_id, revision.number): revision.document
+        for revision in PlanRevision.objects.filter(plan__in=rows)
+        .filter(number__in={row.head for row in rows})
+        .only("plan_id", "number", "document")
+    }
+    entries = []
+    for row in rows:
+        value = core_plan(heads[row.id, row.head])
+        timeline = compile_timeline(value, CoreGroup(), shelf())
+        entries.append(
+            {
+                "plan": row,
+                "length": value.length_min,
+                "items": len(timeline.items),
+                "total": minutes_and_seconds(timeline.total),
+                "over": timeline.over > 0,
+                "drawing": draw(timeline, ()),
+            }
+        )
+    away = Plan.objects.filter(put_away=True)
+    return render(request, "plans/list.html", {"entries": entries, "away": away})
+
+
+def new(request: HttpRequest) -> HttpResponse:
+    """A name, a group, a length, and blank or a shape."""
+    groups = list(Group.objects.all())
+    asked = request.POST if request.method == "POST" else request.GET
+    context = {
+        "groups": groups,
+        "shapes": load_shapes().values(),
+        "name": asked.get("name", ""),
+        "length": asked.get("length", "45"),
+        "group_id": asked.get("group", ""),
+        "shape_id": asked.get("shape", ""),
+    }
+    if request.method == "POST":
+        group = next((g for g in groups if str(g.id) == context["group_id"]), None)
+        length = context["length"]
+        try:
+            minutes = int(length) if length.isascii() and length.isdigit() and len(length) < 5 else -1
+            plan = actions.create_from_shape(actor_of(request), context["name"], minutes, group, context["shape_id"])
+        except InputError as error:
+            field = error.place.split(".")[0] or "name"
+            context |= {"wrong": {field: error.message}}
+            return render(request, "plans/new.html", context, status=422)
+        return redirect("plans:bench", plan.id)
+    return render(request, "plans/new.html", context)
+
+
+@require_POST
+def copy(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    found = get_object_or_404(Plan.objects.all(), id=plan_id)
+    return redirect("plans:bench", actions.copy(actor_of(request), found.id).id)
+
+
+@require_POST
+def put_away(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    found = get_object_or_404(Plan.objects.all(), id=plan_id)
+    away = request.POST.get("away") != "no"
+    actions.put_away(actor_of(request), found.id, away)
+    messages.success(request, f"{found.name} is put away. You can bring it back below." if away else "It is back.")
+    return redirect("plans:list")

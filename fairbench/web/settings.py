@@ -1,0 +1,150 @@
+"""Settings, fit for real use as they are. Everything a house may want to change comes from the
+environment; ``docs/operating.md`` lists the names."""
+
+from pathlib import Path
+
+import environ
+from csp.constants import NONE, SELF
+
+ROOT = Path(__file__).resolve().parents[2]
+LOCAL = ROOT / ".local"
+
+env = environ.Env()
+
+DEBUG = env.bool("FAIRBENCH_DEBUG", default=False)
+SECRET_KEY = env.str("SECRET_KEY", default="") or (LOCAL / "secret_key").read_text(encoding="ascii").strip()
+ALLOWED_HOSTS = env.list("ALLOWED_HOSTS", default=["127.0.0.1", "localhost"])
+CSRF_TRUSTED_ORIGINS = env.list("CSRF_TRUSTED_ORIGINS", default=[])
+BEHIND_TLS = env.bool("FAIRBENCH_BEHIND_TLS", default=False)
+DEMO = env.bool("FAIRBENCH_DEMO", default=False)
+
+DATABASES = {"default": env.db_url("DATABASE_URL")}
+DATABASES["default"]["CONN_MAX_AGE"] = 600
+DATABASES["default"]["CONN_HEALTH_CHECKS"] = True
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.humanize",
+    "django.contrib.sessions",
+    "django.contrib.messages",
+    "django.contrib.staticfiles",
+    "csp",
+    "fairbench.web.accounts",
+    "fairbench.web.people",
+    "fairbench.web.exercises",
+    "fairbench.web.plans",
+    "fairbench.web.classes",
+]
+
+MIDDLEWARE = [
+    "fairbench.web.request_log.RequestLogMiddleware",
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.contrib.auth.middleware.LoginRequiredMiddleware",
+    "fairbench.web.accounts.middleware.PracticeScopeMiddleware",
+    "django.contrib.messages.middleware.MessageMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "django_htmx.middleware.HtmxMiddleware",
+]
+
+ROOT_URLCONF = "fairbench.web.urls"
+WSGI_APPLICATION = "fairbench.web.wsgi.application"
+
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [ROOT / "fairbench/web/templates"],
+        "APP_DIRS": True,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "django.contrib.auth.context_processors.auth",
+                "django.contrib.messages.context_processors.messages",
+            ],
+            "builtins": ["fairbench.web.templatetags.words"],
+        },
+    }
+]
+
+AUTH_USER_MODEL = "accounts.User"
+AUTHENTICATION_BACKENDS = ["fairbench.web.accounts.backend.PracticeBackend"]
+LOGIN_URL = "accounts:sign_in"
+LOGIN_REDIRECT_URL = "classes:today"
+LOGOUT_REDIRECT_URL = "accounts:sign_in"
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+]
+
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = env.str("FAIRBENCH_TIME_ZONE", default="UTC")
+USE_TZ = True
+
+STATIC_URL = "static/"
+STATIC_ROOT = LOCAL / "static"
+STATICFILES_FINDERS = [
+    "django.contrib.staticfiles.finders.FileSystemFinder",
+]
+STATICFILES_DIRS = [ROOT / "fairbench/web/static"]
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "fairbench.web.static_storage.ModuleAwareStorage"},
+}
+DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
+FILE_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_SECURE = BEHIND_TLS
+CSRF_COOKIE_SECURE = BEHIND_TLS
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+SECURE_CROSS_ORIGIN_OPENER_POLICY = "same-origin"
+SECURE_SSL_REDIRECT = BEHIND_TLS
+SECURE_HSTS_SECONDS = 31_536_000 if BEHIND_TLS else 0
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if BEHIND_TLS else None
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF],
+        "font-src": [SELF],
+        "img-src": [SELF],
+        "connect-src": [SELF],
+        "worker-src": [SELF],
+        "manifest-src": [SELF],
+        "form-action": [SELF],
+        "base-uri": [NONE],
+        "frame-ancestors": [NONE],
+    }
+}
+
+MESSAGE_STORAGE = "django.contrib.messages.storage.session.SessionStorage"
+
+# Logs hold routes, numbers and times, never what people wrote or who they are.
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {
+        "json": {
+            "()": "pythonjsonlogger.json.JsonFormatter",
+            "fmt": "%(asctime)s %(levelname)s %(name)s %(message)s",
+        }
+    },
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "json"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+    "loggers": {
+        "fairbench": {"level": env.str("FAIRBENCH_LOG_LEVEL", default="INFO")},
+        "django.request": {"level": "CRITICAL"},
+        "django.security": {"level": "CRITICAL"},
+    },
+}

@@ -1,0 +1,35 @@
+// Keeps hands where they are when the bench is swapped: the plank that had focus, and whatever was
+// being typed into a field while an earlier change was on its way.
+
+export function carryFocus(bench) {
+  let typed = null;
+  let onPlank = false;
+  let scrolled = 0;
+
+  document.body.addEventListener("htmx:beforeSwap", (event) => {
+    if (event.detail.target?.id !== "bench") return;
+    const active = document.activeElement;
+    onPlank = active.matches(".plank") || active === document.body;
+    scrolled = document.querySelector(".bench-scroll")?.scrollLeft ?? 0;
+    const asking = event.detail.requestConfig.elt;
+    const isField = active.matches("input:not([type=checkbox]):not([type=radio]), textarea") && active.closest("#inspector");
+    const changed = isField && active.value !== active.defaultValue && active !== asking;
+    typed = changed ? { id: active.id, value: active.value, chosen: bench().dataset.chosen } : null;
+  });
+
+  document.body.addEventListener("htmx:afterSettle", () => {
+    const scroll = document.querySelector(".bench-scroll");
+    if (scroll && scrolled) scroll.scrollLeft = scrolled;
+    if (typed && bench().dataset.chosen === typed.chosen) {
+      const field = document.getElementById(typed.id);
+      if (field) {
+        field.value = typed.value;
+        field.focus();
+      }
+    } else if (onPlank) {
+      document.querySelector(".plank[aria-current]")?.focus({ preventScroll: true });
+    }
+    typed = null;
+    onPlank = false;
+  });
+}

@@ -1,0 +1,67 @@
+// The drawers over the controls: another version, a note, sound, the end. One is open at a time.
+
+const part = (id) => document.getElementById(id);
+let opener = null;
+
+export function openDrawer(id, button) {
+  closeDrawers();
+  opener = button;
+  part(id).hidden = false;
+  part(id).querySelector("button:not([disabled]), textarea")?.focus();
+}
+
+export function closeDrawers() {
+  for (const drawer of document.querySelectorAll(".teach-drawer")) drawer.hidden = true;
+  opener?.focus();
+  opener = null;
+}
+
+export function anyDrawerOpen() {
+  return document.querySelector(".teach-drawer:not([hidden])") !== null;
+}
+
+export function fillVersions(player) {
+  const choices = player.item.others
+    .filter((version) => version.id !== player.version.id)
+    .map((version) => {
+      const button = Object.assign(document.createElement("button"), { className: "teach-button", textContent: version.name });
+      const small = Object.assign(document.createElement("small"), { textContent: `${version.change} ${version.dose}` });
+      button.append(small);
+      button.addEventListener("click", () => {
+        player.swap(version.id);
+        closeDrawers();
+      });
+      return button;
+    });
+  part("swap-choices").replaceChildren(...choices);
+}
+
+export function listenForNotes(player, outbox) {
+  let who = null;
+  const buttons = player.score.people.map((person) => {
+    const button = Object.assign(document.createElement("button"), { className: "teach-button", textContent: person.name, dir: "auto" });
+    button.setAttribute("aria-pressed", "false");
+    button.addEventListener("click", () => {
+      who = person.id;
+      for (const other of buttons) other.setAttribute("aria-pressed", String(other === button));
+      part("note-text").focus();
+      allow();
+    });
+    return button;
+  });
+
+  function allow() {
+    part("note-keep").disabled = !(who && part("note-text").value.trim());
+  }
+
+  part("note-who").replaceChildren(...buttons);
+  part("note-text").addEventListener("input", allow);
+  part("note-keep").addEventListener("click", () => {
+    outbox.add("noted", { item: player.step?.item ?? "", participant: who, text: part("note-text").value.trim() });
+    part("note-text").value = "";
+    who = null;
+    for (const button of buttons) button.setAttribute("aria-pressed", "false");
+    allow();
+    closeDrawers();
+  });
+}

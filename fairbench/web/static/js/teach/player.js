@@ -1,0 +1,232 @@
+// Plays a score: where the class is, and what each button does to it. Knows no page and no network.
+//
+// The queue starts as the score's steps and grows as the class departs from the plan. Every step has
+// `start` and `planned`: where it stands in the plan and how much of the plan it stands for.
+
+const SLEPT = 5000;
+const MORE_SECONDS = 10;
+const REST_SECONDS = 30;
+const COUNTED = new Set(["repetition", "breath", "pulse", "round"]);
+
+export class Player {
+  constructor(score, report, saved) {
+    this.score = score;
+    this.report = report;
+    this.items = new Map(score.items.map((item) => [item.id, item]));
+    this.queue = saved?.queue ?? score.steps.map((step) => ({ ...step, planned: step.seconds }));
+    this.index = saved?.index ?? 0;
+    this.at = saved?.at ?? 0;
+    this.startedAt = saved?.startedAt ?? null;
+    this.endedAt = saved?.endedAt ?? null;
+    this.reported = saved?.reported ?? null;
+    this.skipped = new Set(saved?.skipped ?? []);
+    this.swapped = saved?.swapped ?? {};
+    this.running = false;
+    this.woke = Boolean(saved?.startedAt && !saved?.endedAt);
+    this.last = Date.now();
+  }
+
+  get step() {
+    return this.queue[this.index];
+  }
+
+  get item() {
+    return this.items.get(this.step?.item) ?? null;
+  }
+
+  get version() {
+    if (!this.item) return null;
+    const other = this.swapped[this.item.id];
+    return this.item.others.find((version) => version.id === other) ?? this.item.version;
+  }
+
+  get began() {
+    return this.startedAt !== null;
+  }
+
+  get ended() {
+    return this.endedAt !== null;
+  }
+
+  // Seconds since the class began, pauses included: the clock on the wall does not stop.
+  get elapsed() {
+    if (!this.began) return 0;
+    return ((this.endedAt ?? Date.now()) - this.startedAt) / 1000;
+  }
+
+  // Seconds behind the plan; negative when ahead.
+  get behind() {
+    if (!this.began || !this.step) return 0;
+    const share = this.step.seconds ? Math.min(1, this.at / this.step.seconds) : 1;
+    return this.elapsed - (this.step.start + share * this.step.planned);
+  }
+
+  get beat() {
+    const beats = this.step?.beats ?? [];
+    for (let n = beats.length - 1; n >= 0; n -= 1) if (beats[n][0] <= this.at + 1e-6) return beats[n];
+    return null;
+  }
+
+  saved() {
+    const { queue, index, at, startedAt, endedAt, reported, swapped } = this;
+    return { queue, index, at, startedAt, endedAt, reported, swapped, skipped: [...this.skipped] };
+  }
+
+  tick() {
+    const now = Date.now();
+    const passed = now - this.last;
+    this.last = now;
+    if (!this.running || passed <= 0) return;
+    if (passed > SLEPT) {
+      this.running = false;
+      this.woke = true;
+      this.report("paused");
+      return;
+    }
+    this.advance(passed / 1000);
+  }
+
+  advance(seconds) {
+    this.at += seconds;
+    while (this.step && this.at >= this.step.seconds) {
+      const over = this.at - this.step.seconds;
+      if (!this.go(this.index + 1)) return;
+      this.at += over;
+    }
+  }
+
+  // Move to a step; false when that is past the end and the class is over.
+  go(index) {
+    this.index = Math.max(0, index);
+    this.at = this.step?.resumeAt ?? 0;
+    if (this.step) delete this.step.resumeAt;
+    if (!this.step) {
+      this.end();
+      return false;
+    }
+    if (this.step.item && this.step.item !== this.reported) {
+      this.reported = this.step.item;
+      this.report("item", { item: this.reported });
+    }
+    return true;
+  }
+
+  playOrPause() {
+    if (this.ended) return;
+    this.last = Date.now();
+    this.woke = false;
+    this.running = !this.running;
+    if (!this.began) {
+      this.startedAt = Date.now();
+      this.report("began");
+      this.go(0);
+    } else {
+      this.report(this.running ? "resumed" : "paused");
+    }
+  }
+
+  back() {
+    if (this.at > 3 || this.index === 0) this.at = 0;
+    else this.go(this.index - 1);
+  }
+
+  next() {
+    this.go(this.index + 1);
+  }
+
+  skip() {
+    const item = this.step?.item;
+    if (!item) return this.next();
+    this.skipped.add(item);
+    this.report("skipped", { item });
+    let index = this.index;
+    while (this.queue[index]?.item === item) index += 1;
+    // The way to the next item starts where this one would have ended, so its transfer still holds.
+    this.go(index);
+  }
+
+  rest() {
+    const step = this.step;
+    if (!step) return;
+    step.resumeAt = this.at;
+    const done = step.seconds ? this.at / step.seconds : 0;
+    const rest = { ...step, kind: "rest", seconds: REST_SECONDS, planned: 0, start: step.start + done * step.planned, beats: [], says: "Rest. Breathe.", resumeAt: undefined };
+    this.queue.splice(this.index, 0, rest);
+    this.at = 0;
+    this.report("rested", { item: step.item ?? "", number: REST_SECONDS });
+  }
+
+  canDoMore() {
+    return this.step?.kind === "work";
+  }
+
+  oneMore() {
+    if (!this.canDoMore()) return;
+    const step = { ...this.step, beats: this.step.beats.map((beat) => [...beat]) };
+    const last = step.beats[step.beats.length - 1];
+    if (COUNTED.has(last[2])) {
+      const group = step.beats.filter((beat) => beat[2] === last[2] && beat[3] === last[3]);
+      for (const beat of step.beats) if (beat[2] === last[2]) beat[4] += 1;
+      let at = step.seconds;
+      for (const beat of group) {
+        const copy = [...beat];
+        copy[0] = at;
+        copy[3] += 1;
+        if (copy[6]) copy[6] = copy[6] === "left" ? "right" : "left";
+        at += copy[1];
+        step.beats.push(copy);
+      }
+      step.seconds = at;
+    } else {
+      last[1] += MORE_SECONDS;
+      step.seconds += MORE_SECONDS;
+    }
+    this.queue[this.index] = step;
+    this.report("one_more", { item: step.item });
+  }
+
+  // Another version for what is left of the current item, spread over the time the plan has for it.
+  swap(versionId) {
+    const item = this.item;
+    const other = item?.others.find((version) => version.id === versionId);
+    if (!other) return;
+    const done = this.step.seconds ? this.at / this.step.seconds : 0;
+    const from = this.step.start + done * this.step.planned;
+    let end = this.index;
+    while (this.queue[end]?.item === item.id) end += 1;
+    const total = other.steps.reduce((sum, step) => sum + step.seconds, 0);
+    let start = from;
+    const steps = other.steps.map((step) => {
+      const planned = ((item.end - from) * step.seconds) / total;
+      const placed = { ...step, start, planned };
+      start += planned;
+      return placed;
+    });
+    this.queue.splice(this.index, end - this.index, ...steps);
+    this.swapped[item.id] = versionId;
+    this.at = 0;
+    this.report("swapped", { item: item.id, text: versionId });
+  }
+
+  end() {
+    if (this.ended) return;
+    this.running = false;
+    this.endedAt = Date.now();
+    this.report("ended");
+  }
+
+  // The next item after the current one, and the steps that lead to it.
+  upcoming() {
+    const now = this.step?.item ?? null;
+    let index = this.index + 1;
+    while (this.queue[index] && (this.queue[index].item === now || !this.queue[index].item)) index += 1;
+    const next = this.queue[index];
+    if (!next) return null;
+    const ways = [];
+    while (this.queue[index] && this.queue[index].item === next.item && this.queue[index].kind !== "work") {
+      if (this.queue[index].kind === "transfer" || this.queue[index].kind === "fetch") ways.push(this.queue[index]);
+      index += 1;
+    }
+    return { item: this.items.get(next.item), ways };
+  }
+}

@@ -1,0 +1,163 @@
+// Shows where the player is. Everything shown was worked out beforehand; this only looks it up.
+
+import { Strip } from "./strip.js";
+
+const KIND_WORDS = { transfer: "getting there", fetch: "fetch", explain: "show it", switch: "change sides", rest: "rest", water: "water", close: "finish" };
+const COUNT_UP = new Set(["repetition", "breath", "round"]);
+const OTHER = { left: "right", right: "left" };
+
+const part = (id) => document.getElementById(id);
+
+export function clock(seconds) {
+  const whole = Math.max(0, Math.floor(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}
+
+function behindWords(seconds) {
+  if (Math.abs(seconds) < 30) return "on time";
+  const minutes = Math.max(1, Math.round(Math.abs(seconds) / 60));
+  return `${minutes} min ${seconds > 0 ? "behind" : "ahead"}`;
+}
+
+function set(id, text) {
+  const element = part(id);
+  if (element.textContent !== text) element.textContent = text;
+}
+
+function lines(id, texts) {
+  const list = part(id);
+  const joined = texts.join("\n");
+  if (list.dataset.shown === joined) return;
+  list.dataset.shown = joined;
+  list.replaceChildren(...texts.map((text) => Object.assign(document.createElement("li"), { textContent: text })));
+}
+
+export class Screen {
+  constructor(player) {
+    this.player = player;
+    this.strip = new Strip(player);
+    this.spokenStep = null;
+  }
+
+  show() {
+    const { player } = this;
+    set("elapsed", clock(player.elapsed));
+    set("behind", player.began ? behindWords(player.behind) : `${clock(player.score.total)} planned`);
+    if (player.ended) this.showEnd();
+    else if (!player.began) this.showBefore();
+    else this.showStep();
+    this.showNext();
+    this.showButtons();
+    this.strip.show();
+    part("banner").hidden = !(player.woke && !player.running && !player.ended);
+    set("banner", player.woke ? "Paused while the screen was off. Press Go on when you are ready." : "");
+  }
+
+  showBefore() {
+    const { player } = this;
+    set("name", player.score.name);
+    set("side", `${player.score.items.length} items · ${player.score.people.length} here`);
+    set("number", "");
+    set("of", "");
+    set("cue", "How is everyone today? Chairs steady, feet down, water near.");
+    set("breath", "Notice how it feels now; we ask again at the end.");
+    set("how", "Press Begin. Space pauses at any time.");
+    lines("watch", ["Who looks tired", "Who came with something new"]);
+    set("stop", "Chest pain, faintness, sudden breathlessness, sharp or spreading pain, new numbness or weakness.");
+    part("bar").style.transform = "scaleX(0)";
+  }
+
+  showEnd() {
+    set("name", "The class is over");
+    set("side", "Notice how it feels now.");
+    set("number", "");
+    set("of", "");
+    set("cue", "Now record what differed.");
+    set("breath", "");
+    part("bar").style.transform = "scaleX(1)";
+  }
+
+  showStep() {
+    const { player } = this;
+    const { step, item, version, beat } = player;
+    const side = beat?.[6] || step.side;
+    set("name", item?.name ?? { transfer: "Back up", water: "Water", close: "Finish" }[step.kind] ?? "");
+    this.showSide(step, item, side);
+    this.showCount(step, beat);
+    const cues = step.kind === "work" ? version.do[side] : [step.says];
+    set("cue", step.kind === "explain" ? version.setUp[step.side].join(" ") : cues.join(" "));
+    set("breath", step.kind === "work" ? version.breath : step.kind === "explain" ? version.do[""].join(" ") : "");
+    set("how", version ? `${version.name} · ${version.dose}${version.props.length ? ` · ${version.props.join(", ")}` : ""}${item.note ? ` · ${item.note}` : ""}` : "");
+    lines("watch", version?.watch ?? []);
+    set("stop", version?.stop ?? "Chest pain, faintness, sudden breathlessness.");
+    if (this.spokenStep !== step) {
+      this.spokenStep = step;
+      set("spoken", `${part("name").textContent}. ${part("side").textContent}. ${KIND_WORDS[step.kind] ?? ""} ${part("cue").textContent}`);
+    }
+  }
+
+  showSide(step, item, side) {
+    const parts = [];
+    if (side) parts.push(`their ${side} ${item?.limb === "side" || !item ? "side" : item.limb}, your ${OTHER[side]}`);
+    if (step.direction) parts.push(step.direction);
+    if (step.sets > 1 && step.kind === "work") parts.push(`set ${step.set} of ${step.sets}`);
+    if (step.kind !== "work") parts.push(KIND_WORDS[step.kind] ?? "");
+    set("side", parts.join(" · "));
+  }
+
+  showCount(step, beat) {
+    const { player } = this;
+    let done = step.seconds ? player.at / step.seconds : 1;
+    if (!beat) {
+      set("number", String(Math.max(0, Math.ceil(step.seconds - player.at - 1e-6))));
+      set("of", "s");
+    } else {
+      const [at, seconds, calls, number, of, word] = beat;
+      const left = Math.max(0, Math.ceil(at + seconds - player.at - 1e-6));
+      if (COUNT_UP.has(calls)) {
+        set("number", String(number));
+        this.showOf(`of ${of}`, calls === "round" ? `${word} ${left} s` : word);
+      } else if (calls === "pulse") {
+        set("number", String(of - number + 1));
+        this.showOf("to go", word);
+      } else {
+        set("number", String(left));
+        this.showOf(calls === "hold" && of > 1 ? `s · ${number} of ${of}` : "s", word);
+        done = (player.at - at) / seconds;
+      }
+    }
+    part("bar").style.transform = `scaleX(${Math.min(1, Math.max(0, done))})`;
+  }
+
+  showOf(text, word) {
+    const shown = `${text}|${word}`;
+    const element = part("of");
+    if (element.dataset.shown === shown) return;
+    element.dataset.shown = shown;
+    const small = Object.assign(document.createElement("small"), { textContent: word });
+    element.replaceChildren(text, small);
+  }
+
+  showNext() {
+    const next = this.player.ended ? null : this.player.upcoming();
+    const element = part("next");
+    const ways = next?.ways ?? [];
+    const seconds = Math.round(ways.reduce((sum, way) => sum + way.seconds, 0));
+    const way = ways.length ? ` · ${ways.map((step) => step.says.replace(/\.$/, "")).join(", ")}, ${seconds} s` : "";
+    const shown = next ? `${next.item.name}${way}` : this.player.ended ? "" : "the end";
+    if (element.dataset.shown === shown) return;
+    element.dataset.shown = shown;
+    const name = Object.assign(document.createElement("b"), { textContent: next?.item.name ?? "the end" });
+    element.replaceChildren(...(shown ? ["Next: ", name, way] : []));
+  }
+
+  showButtons() {
+    const { player } = this;
+    set("do-pause", player.ended ? "Record" : !player.began ? "Begin" : player.running ? "Pause" : "Go on");
+    for (const id of ["do-back", "do-next", "do-rest", "do-skip", "do-note", "do-end"]) {
+      part(id).disabled = !player.began || player.ended;
+    }
+    part("do-more").disabled = !player.began || player.ended || !player.canDoMore();
+    part("do-swap").disabled = !player.began || player.ended || !player.item?.others.length;
+  }
+}

@@ -1,0 +1,19 @@
+"""Every address, by room."""
+
+from django.urls import include, path
+
+from fairbench.web import pages
+
+urlpatterns = [
+    path("", include("fairbench.web.accounts.urls")),
+    path("", include("fairbench.web.classes.urls")),
+    path("people/", include("fairbench.web.people.urls")),
+    path("shelf/", include("fairbench.web.exercises.urls")),
+    path("plans/", include("fairbench.web.plans.urls")),
+    path("service-worker.js", pages.service_worker, name="service_worker"),
+]
+
+handler400 = "fairbench.web.pages.bad_request"
+handler403 = "fairbench.web.pages.forbidden"
+handler404 = "fairbench.web.pages.not_found"
+handler500 = "fairbench.web.pages.broken"
