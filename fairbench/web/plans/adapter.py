@@ -1,7 +1,9 @@
 """Rows into core values: the one place where a plan's rows and its group's rows are read."""
 
 from collections import Counter
+from collections.abc import Iterable
 from typing import Any
+from uuid import UUID
 
 from fairbench.core.exercises import Shelf
 from fairbench.core.formats.catalogue_doc import load_shelf
@@ -10,7 +12,7 @@ from fairbench.core.people import Group as CoreGroup
 from fairbench.core.people import Person
 from fairbench.core.plans import Plan as CorePlan
 from fairbench.web.classes.models import Meeting
-from fairbench.web.people.models import Group, Participant
+from fairbench.web.people.models import Group, Listing, Participant
 
 REMEMBERED_MEETINGS = 60
 """How many past meetings count for what a group knows."""
@@ -35,6 +37,19 @@ def core_group(group: Group | None) -> CoreGroup:
         return CoreGroup()
     people = tuple(person_of(participant) for participant in group.participants.all())
     return CoreGroup(people, taught_to(group))
+
+
+def core_groups(groups: Iterable[Group]) -> dict[UUID, CoreGroup]:
+    """Several groups by id, in two queries however many they are."""
+    ids = {group.id for group in groups}
+    people: dict[UUID, list[Person]] = {group_id: [] for group_id in ids}
+    for listing in Listing.objects.filter(group__in=ids).select_related("participant"):
+        people[listing.group_id].append(person_of(listing.participant))
+    taught: dict[UUID, Counter[str]] = {group_id: Counter() for group_id in ids}
+    meetings = Meeting.objects.filter(group__in=ids, ended_at__isnull=False).order_by("-held_on")
+    for group_id, exercises in meetings.values_list("group_id", "exercises")[: REMEMBERED_MEETINGS * len(ids)]:
+        taught[group_id].update(set(exercises))
+    return {group_id: CoreGroup(tuple(people[group_id]), dict(taught[group_id])) for group_id in ids}
 
 
 def taught_to(group: Group) -> dict[str, int]:

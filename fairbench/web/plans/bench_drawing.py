@@ -15,17 +15,20 @@ from fairbench.core.timeline import ItemTime, Step, StepKind, Timeline
 from .labels import SIZE, lines_for, width_of
 
 WIDTH, LEFT, RIGHT = 1000.0, 118.0, 14.0
-AXIS, TOP = 16.0, 26.0
-LANE, THIN_LANE, PLANK, LABEL = 82.0, 24.0, 44.0, 15.0
-ROW, ROW_PLANK = 27.0, 15.0
+TOP = 16.0
+GAP, THIN_LANE, PLANK, LABEL = 16.0, 28.0, 50.0, 14.0
+LINE, WEAVE = 13.5, 5.0
+ROW, ROW_PLANK = 26.0, 14.0
 INSET = 5.0
 
 
 @dataclass(frozen=True, slots=True)
 class Plank:
-    """One item on its lane. ``outside`` is a label above or below with its baseline."""
+    """One item on its lane. ``outside`` is a label above or below with its baseline; ``leader`` joins it
+    to the plank when another label stands between."""
 
     id: str
+    exercise: str
     number: int
     block: int
     place: int
@@ -38,6 +41,7 @@ class Plank:
     dose_y: float
     outside: str
     outside_y: float
+    leader: str
     spoken: str
     extra: bool
 
@@ -51,7 +55,7 @@ class Plank:
 
     @property
     def weave_y(self) -> float:
-        return self.y + PLANK - 6
+        return self.y + PLANK - WEAVE
 
     @property
     def ring_x(self) -> float:
@@ -103,6 +107,8 @@ class Drawing:
     width: float = WIDTH
     left: float = LEFT
     top: float = TOP
+    plank: float = PLANK
+    ring_height: float = PLANK + 6
 
     @property
     def line_width(self) -> float:
@@ -118,10 +124,10 @@ def draw(timeline: Timeline, people: Sequence[Person]) -> Drawing:
     """Lay a timeline out."""
     longest = max(timeline.total, timeline.plan.length_min * 60.0)
     scale = (WIDTH - LEFT - RIGHT) / longest
-    lanes = _lanes(timeline)
+    labels = _Labels(timeline, scale)
+    lanes = _lanes(timeline, labels)
     bases = {lane.name: lane.base for lane in lanes}
-    planks = _planks(timeline, scale, bases)
-    rows_top = lanes[-1].base + 26
+    rows_top = lanes[-1].base + 12 + LABEL * labels.below(lanes[-1].name)
     rows = tuple(
         Row(
             name=person.name,
@@ -133,7 +139,7 @@ def draw(timeline: Timeline, people: Sequence[Person]) -> Drawing:
     )
     return Drawing(
         height=rows_top + max(1, len(rows)) * ROW + 8,
-        planks=planks,
+        planks=_planks(timeline, scale, bases, labels),
         lanes=lanes,
         ticks=tuple(Tick(_x(m * 60, scale), m) for m in range(0, int(longest // 60) + 1, 5)),
         rows=rows,
@@ -148,83 +154,109 @@ def _x(seconds: float, scale: float) -> float:
     return round(LEFT + seconds * scale, 1)
 
 
-def _lanes(timeline: Timeline) -> tuple[Lane, ...]:
-    """The three levels; one that nobody goes to is drawn thin."""
+def _width(item: ItemTime, scale: float) -> float:
+    return max(4.0, round((item.end - item.begins) * scale - 2, 1))
+
+
+class _Labels:
+    """Names that do not fit their plank, set on lines above or below it: short where it must be, the
+    whole name where there is room up to the next label of the same line."""
+
+    LINES = ("above", "below", "higher")
+
+    def __init__(self, timeline: Timeline, scale: float) -> None:
+        self.inside: dict[str, tuple[str, ...]] = {}
+        self.tiers: dict[tuple[str, str], list[tuple[float, ItemTime]]] = {}
+        for item in timeline.items:
+            self.inside[item.item.id] = lines_for(item.exercise.name, _width(item, scale) - 2 * INSET)
+            if not self.inside[item.item.id]:
+                self._put(item, _x(item.begins, scale))
+        self.outside = self._settle()
+
+    def above(self, level: str) -> int:
+        """How many lines of labels stand above the planks of a level."""
+        return 2 if (level, "higher") in self.tiers else int((level, "above") in self.tiers)
+
+    def below(self, level: str) -> int:
+        return int((level, "below") in self.tiers)
+
+    def _put(self, item: ItemTime, x: float) -> None:
+        """Find a line with room for the label; with none free it is left to the plank itself."""
+        if x + width_of(item.exercise.short) > WIDTH:
+            return
+        for line in self.LINES:
+            tier = self.tiers.get((item.level.value, line), [])
+            if not tier or tier[-1][0] + width_of(tier[-1][1].exercise.short) + SIZE / 2 <= x:
+                self.tiers[item.level.value, line] = [*tier, (x, item)]
+                return
+
+    def _settle(self) -> dict[str, tuple[str, str]]:
+        """The text and line of every label, by item."""
+        settled = {}
+        for (level, line), tier in self.tiers.items():
+            # A label of the nearer line must not grow across the leaders of the one above it.
+            leaders = [x for x, _ in self.tiers.get((level, "higher"), [])] if line == "above" else []
+            for x, item in tier:
+                limit = min((other for other in [*(o for o, _ in tier), *leaders] if other > x), default=WIDTH) - SIZE / 2
+                whole = item.exercise.name
+                settled[item.item.id] = (whole if x + width_of(whole) <= limit else item.exercise.short, line)
+        return settled
+
+
+def _lanes(timeline: Timeline, labels: _Labels) -> tuple[Lane, ...]:
+    """The three levels, each as high as its labels need; one that nobody goes to is drawn thin."""
     used = {item.level for item in timeline.items} or {timeline.plan.start.level}
-    lanes, base = [], TOP
+    lanes: list[Lane] = []
+    top = TOP
     for level in Level:
-        base += LANE if level in used else THIN_LANE
-        lanes.append(Lane(level.value, base, level in used))
+        room = PLANK + LABEL * labels.above(level.value) if level in used else THIN_LANE - GAP
+        lanes.append(Lane(level.value, top + GAP + room, level in used))
+        top += GAP + room + LABEL * labels.below(level.value)
     return tuple(lanes)
 
 
-def _planks(timeline: Timeline, scale: float, bases: dict[str, float]) -> tuple[Plank, ...]:
-    planks: list[Plank] = []
-    free: dict[tuple[str, str], float] = {}
+def _planks(timeline: Timeline, scale: float, bases: dict[str, float], labels: _Labels) -> tuple[Plank, ...]:
+    planks = []
     place, block = 0, -1
     for number, item in enumerate(timeline.items, 1):
         place = place + 1 if item.block == block else 0
         block = item.block
-        x = _x(item.begins, scale)
-        width = max(4.0, round((item.end - item.begins) * scale - 2, 1))
-        top = bases[item.level.value] - PLANK
-        planks.append(_plank(item, number, place, x, top, width, free))
+        planks.append(_plank(item, number, place, scale, bases[item.level.value], labels))
     return tuple(planks)
 
 
-def _plank(
-    item: ItemTime, number: int, place: int, x: float, top: float, width: float, free: dict[tuple[str, str], float]
-) -> Plank:
+def _plank(item: ItemTime, number: int, place: int, scale: float, base: float, labels: _Labels) -> Plank:
+    top, width = base - PLANK, _width(item, scale)
     room = width - 2 * INSET
+    lines = labels.inside[item.item.id]
+    outside, line = labels.outside.get(item.item.id, ("", ""))
+    if not lines and not outside:
+        lines = lines_for(item.exercise.short, room)
     dose = short(item.dose)
-    lines = lines_for(item.exercise.name, room)
-    outside, outside_y = "", 0.0
-    if not lines:
-        outside, outside_y = _outside(item, x, top, width, free)
-        if not outside:
-            lines = lines_for(item.exercise.short, room)
     shown_dose = dose if width_of(dose) <= room else ""
-    if not lines and not shown_dose:
-        shown_dose = str(number) if width_of(str(number)) <= width else ""
-    text_height = 14.0
-    block_height = text_height * (len(lines) + bool(shown_dose))
-    first = top + (PLANK - 6 - block_height) / 2 + 12
+    first = top + (PLANK - WEAVE - LINE * (len(lines) + bool(shown_dose))) / 2 + 11
+    outside_y = {"above": top - 4, "higher": top - 4 - LABEL, "below": base + LABEL - 2, "": 0.0}[line]
     return Plank(
         id=item.item.id,
+        exercise=item.exercise.id,
         number=number,
         block=item.block,
         place=place,
         kind=item.kind.value,
-        x=x,
+        x=_x(item.begins, scale),
         y=round(top, 1),
         width=width,
-        lines=tuple((round(first + n * text_height, 1), line) for n, line in enumerate(lines)),
+        lines=tuple((round(first + n * LINE, 1), line) for n, line in enumerate(lines)),
         dose=shown_dose,
-        dose_y=round(first + len(lines) * text_height, 1),
+        dose_y=round(first + len(lines) * LINE, 1),
         outside=outside,
-        outside_y=outside_y,
+        outside_y=round(outside_y, 1),
+        leader=f"M{_x(item.begins, scale) + 1:g} {top:g}V{outside_y + 3:g}" if line == "higher" else "",
         spoken=f"{number}. {item.exercise.name}, {item.version.name}, {summary(item.dose, item.exercise.limb)}, "
         f"{item.kind.words}, {item.level.value}, from {minutes_and_seconds(item.begins)} "
         f"for {minutes_and_seconds(item.end - item.begins)}",
         extra=item.item.extra,
     )
-
-
-def _outside(
-    item: ItemTime, x: float, top: float, width: float, free: dict[tuple[str, str], float]
-) -> tuple[str, float]:
-    """A label above or below the plank, the full name before the short one, wherever there is room."""
-    for name in (item.exercise.name, item.exercise.short):
-        for side, y in (("above", top - 5), ("below", top + PLANK + LABEL - 2)):
-            key = (item.level.value, side)
-            end = x + width_of(name)
-            if free.get(key, 0.0) <= x and end <= WIDTH:
-                limit = x + max(width * 2, width_of(item.exercise.short))
-                if name == item.exercise.name and end > limit:
-                    continue
-                free[key] = end + SIZE / 2
-                return name, round(y, 1)
-    return "", 0.0
 
 
 def _row_path(timeline: Timeline, scale: float, y: float) -> str:

@@ -51,6 +51,7 @@ class Inspector:
     sides: tuple[Choice, ...]
     endings: tuple[Choice, ...]
     figures: tuple[Figure, ...]
+    tempo: tuple[Figure, ...]
     frame: tuple[Figure, ...]
     rest_after: Figure
     summary: str
@@ -71,6 +72,7 @@ def inspect(
 ) -> Inspector:
     exercise, version, dose = time.exercise, time.version, time.dose
     rung = exercise.rung(version.id)
+    figures = work_figures(dose)
     tempo = dose.work.tempo if isinstance(dose.work, Repetitions) else None
     return Inspector(
         item=time.item,
@@ -85,7 +87,8 @@ def inspect(
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
         sides=tuple(Choice(s, w.format(limb=exercise.limb), s is dose.sides) for s, w in _SIDES_WORDS.items()),
         endings=tuple(Choice(e, w, e is dose.ending) for e, w in _ENDING_WORDS.items()),
-        figures=work_figures(dose),
+        figures=tuple(figure for figure in figures if not _is_tempo(figure.path)),
+        tempo=tuple(figure for figure in figures if _is_tempo(figure.path)),
         frame=frame_figures(dose),
         rest_after=_rest_after(time.item),
         summary=summary(dose, exercise.limb),
@@ -94,8 +97,13 @@ def inspect(
         music=_music_words(tempo.music.repetitions_per_phrase) if tempo and tempo.music else "",
         is_repetitions=tempo is not None,
         to_music=bool(tempo and tempo.music),
-        wrong=wrong or {},
+        wrong={**(wrong or {}), "is_tempo": _is_tempo((wrong or {}).get("path", ""))},
     )
+
+
+def _is_tempo(path: str) -> bool:
+    """The four phases of a plain tempo stand in a row of their own."""
+    return path in ("tempo", "tempo.lift", "tempo.hold", "tempo.lower", "tempo.pause")
 
 
 def _rest_after(item: Item) -> Figure:

@@ -39,7 +39,15 @@ def person(request: HttpRequest, meeting_id: UUID, participant_id: UUID) -> Http
             wrong, status = {error.place or "note": error.message}, 422
     context = _context(meeting)
     found = next(p for p in context["people"] if p.participant.id == participant_id)
-    context |= {"person": found, "wrong": wrong, "given": request.POST if wrong else {}, "opened": True}
+    item = request.POST.get("item", "") if wrong else request.GET.get("item", "")
+    standing = next((line.row for line in found.lines if line.row.item == item), None)
+    context |= {
+        "person": found,
+        "wrong": wrong,
+        "given": request.POST if wrong else standing or {},
+        "chosen_item": context["timeline"].time_of(item),
+        "opened": True,
+    }
     template = "classes/_record_person.html" if request.htmx else "classes/record.html"
     return render(request, template, context, status=status)
 
@@ -67,6 +75,8 @@ def _context(meeting: Meeting) -> dict[str, Any]:
 
 def _differed(participant_id: UUID, request: HttpRequest) -> actions.Differed:
     fields = request.POST
+    if fields.get("back_to_plan") == "yes":
+        return actions.Differed(participant_id, fields.get("item", "")[:64])
     differed = actions.Differed(
         participant=participant_id,
         item=fields.get("item", "")[:64],
@@ -78,7 +88,7 @@ def _differed(participant_id: UUID, request: HttpRequest) -> actions.Differed:
         pain_where=clean(fields.get("pain_where", "")).strip(),
         note=clean(fields.get("note", "")).strip(),
     )
-    if differed.is_nothing and fields.get("back_to_plan") != "yes":
+    if differed.is_nothing:
         raise actions.RecordError("say what differed: a version, a count, left out, effort, pain or a note", "note")
     return differed
 

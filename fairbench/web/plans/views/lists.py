@@ -15,7 +15,7 @@ from fairbench.core.timeline import compile_timeline
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.people.models import Group
 from fairbench.web.plans import actions
-from fairbench.web.plans.adapter import core_plan, shelf
+from fairbench.web.plans.adapter import core_groups, core_plan, shelf
 from fairbench.web.plans.bench_drawing import draw
 from fairbench.web.plans.models import Plan, PlanRevision
 
@@ -29,10 +29,11 @@ def plans(request: HttpRequest) -> HttpResponse:
         .filter(number__in={row.head for row in rows})
         .only("plan_id", "number", "document")
     }
+    groups = core_groups(row.group for row in rows if row.group)
     entries = []
     for row in rows:
         value = core_plan(heads[row.id, row.head])
-        timeline = compile_timeline(value, CoreGroup(), shelf())
+        timeline = compile_timeline(value, groups.get(row.group_id, CoreGroup()), shelf())
         entries.append(
             {
                 "plan": row,

@@ -86,7 +86,7 @@ export function listenForDrag(bench) {
     swallowClick = true;
     setTimeout(() => (swallowClick = false), 0);
     if (!slot) return;
-    const values = { item: plank.dataset.item, chosen: plank.dataset.item, block: slot.block, place: slot.place, seen: bench().dataset.seen };
+    const values = { item: plank.dataset.item, exercise: plank.dataset.exercise, chosen: plank.dataset.item, block: slot.block, place: slot.place, seen: bench().dataset.seen };
     window.htmx.ajax("POST", `${bench().dataset.do}move/`, { target: "#bench", swap: "outerHTML", source: "#bench", values });
   });
 

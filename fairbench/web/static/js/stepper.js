@@ -3,9 +3,7 @@
 const PAUSE = 220;
 let waiting = null;
 
-function step(button) {
-  const input = button.parentElement.querySelector("input");
-  const size = Number(button.dataset.step);
+function step(input, size) {
   const now = Number(input.value.replace(",", "."));
   if (Number.isNaN(now)) return;
   const next = Math.min(Number(input.dataset.high), Math.max(Number(input.dataset.low), now + size));
@@ -18,13 +16,13 @@ function step(button) {
 export function listenForSteps() {
   document.addEventListener("click", (event) => {
     const button = event.target.closest("[data-step]");
-    if (button) step(button);
+    if (button) step(button.parentElement.querySelector("input"), Number(button.dataset.step));
   });
   document.addEventListener("keydown", (event) => {
-    const input = event.target.closest?.(".stepper input");
+    const input = event.target.closest?.(".stepper input, .tempo-row input");
     if (!input || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
     event.preventDefault();
-    const buttons = input.parentElement.querySelectorAll("[data-step]");
-    step(buttons[event.key === "ArrowUp" ? buttons.length - 1 : 0]);
+    const size = Number(input.dataset.stepSize ?? input.parentElement.querySelector("[data-step]:last-of-type").dataset.step);
+    step(input, event.key === "ArrowUp" ? size : -size);
   });
 }

@@ -104,9 +104,11 @@ export class Player {
       this.end();
       return false;
     }
-    if (this.step.item && this.step.item !== this.reported) {
-      this.reported = this.step.item;
-      this.report("item", { item: this.reported });
+    // Steps of no item (water, the way home) are reported too, so that they count to none.
+    const item = this.step.item ?? "";
+    if (item !== this.reported) {
+      this.reported = item;
+      this.report("item", { item });
     }
     return true;
   }

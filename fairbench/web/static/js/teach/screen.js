@@ -19,6 +19,11 @@ function behindWords(seconds) {
   return `${minutes} min ${seconds > 0 ? "behind" : "ahead"}`;
 }
 
+function saysInside(step, index) {
+  const says = step.says.replace(/\.$/, "");
+  return index ? says[0].toLowerCase() + says.slice(1) : says;
+}
+
 function set(id, text) {
   const element = part(id);
   if (element.textContent !== text) element.textContent = text;
@@ -143,7 +148,7 @@ export class Screen {
     const element = part("next");
     const ways = next?.ways ?? [];
     const seconds = Math.round(ways.reduce((sum, way) => sum + way.seconds, 0));
-    const way = ways.length ? ` · ${ways.map((step) => step.says.replace(/\.$/, "")).join(", ")}, ${seconds} s` : "";
+    const way = ways.length ? ` · ${ways.map(saysInside).join(", ")}, ${seconds} s` : "";
     const shown = next ? `${next.item.name}${way}` : this.player.ended ? "" : "the end";
     if (element.dataset.shown === shown) return;
     element.dataset.shown = shown;
