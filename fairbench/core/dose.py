@@ -15,6 +15,8 @@ from .limits import check_seconds, check_whole
 from .sides import Sides
 from .tempo import Tempo
 
+ORDINARY_TEMPO = Tempo()
+
 
 class Calls(StrEnum):
     """What is called aloud in a run."""
@@ -58,7 +60,7 @@ class Repetitions:
     """``reps`` at a tempo. When sides alternate, reps are for each side."""
 
     reps: int
-    tempo: Tempo = Tempo()
+    tempo: Tempo = ORDINARY_TEMPO
 
     def __post_init__(self) -> None:
         check_whole("reps", self.reps)

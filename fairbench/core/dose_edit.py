@@ -1,6 +1,7 @@
 """Changing one figure of a dose at a time, as the inspector does."""
 
 from dataclasses import dataclass, fields, replace
+from typing import Any
 
 from .dose import (
     Breaths,
@@ -114,7 +115,7 @@ def frame_figures(dose: Dose) -> tuple[Figure, ...]:
 def set_figure(dose: Dose, path: str, value: float | int) -> Dose:
     """The dose with one figure set; it is no longer assumed. Raises :class:`DoseError`."""
     if path in ("sets", "rest", "switch"):
-        changed = replace(dose, **{path: value})  # type: ignore[arg-type]
+        changed = replace(dose, **_only(path, value))
     else:
         changed = replace(dose, work=_set_in_work(dose.work, path.split("."), value))
     return replace(changed, assumed=dose.assumed - {path.split(".")[0]})
@@ -197,9 +198,7 @@ def _whole(path: str, value: object, limit: str, assumed: frozenset[str], step: 
     return Figure(path, value, _WORDS[limit], unit, low, high, step, path.split(".")[0] in assumed)
 
 
-def _seconds(
-    path: str, value: object, bounds: str, step: float, assumed: frozenset[str], words: str = ""
-) -> Figure:
+def _seconds(path: str, value: object, bounds: str, step: float, assumed: frozenset[str], words: str = "") -> Figure:
     low, high = SECONDS[bounds]
     name = path.split(".")[-1]
     assert isinstance(value, int | float)
@@ -214,7 +213,7 @@ def _set_in_work(work: Work, path: list[str], value: float | int) -> Work:
     if not rest:
         if isinstance(getattr(work, name), Tempo | tuple):
             raise DoseError(f"'{name}' is set by its parts", name)
-        return replace(work, **{name: value})
+        return replace(work, **_only(name, value))
     inner = getattr(work, name)
     if isinstance(inner, Tempo) and isinstance(work, Repetitions) and len(rest) == 1:
         return replace(work, tempo=_set_in_tempo(inner, rest[0], value))
@@ -222,14 +221,19 @@ def _set_in_work(work: Work, path: list[str], value: float | int) -> Work:
         number = int(rest[0])
         part = _set_in_work(work.parts[number], rest[1:], value)
         parts = (*work.parts[:number], part, *work.parts[number + 1 :])
-        return replace(work, parts=parts)  # type: ignore[arg-type]
+        return replace(work, **_only("parts", parts))
     raise DoseError(f"this dose has no figure '{'.'.join(path)}'", name)
 
 
 def _set_in_tempo(tempo: Tempo, name: str, value: float | int) -> Tempo:
     if tempo.music and name in ("beats_per_minute", "counts"):
-        music = replace(tempo.music, **{name: value})  # type: ignore[arg-type]
+        music = replace(tempo.music, **_only(name, value))
         return Tempo.to_music(music.beats_per_minute, music.counts)
     if not tempo.music and name in ("lift", "hold", "lower", "pause"):
-        return replace(tempo, **{name: value})  # type: ignore[arg-type]
+        return replace(tempo, **_only(name, value))
     raise DoseError(f"the tempo has no figure '{name}'", f"tempo.{name}")
+
+
+def _only(name: str, value: object) -> dict[str, Any]:
+    """One field by name, for ``replace``; what it holds is checked when the value is made."""
+    return {name: value}

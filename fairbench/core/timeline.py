@@ -6,13 +6,14 @@ Steps meet: each starts where the one before ends, and the last ends at the tota
 
 from dataclasses import dataclass
 from enum import StrEnum
+from itertools import pairwise
 
 from .dose import Dose, Run
 from .exercises import BlockKind, Exercise, Shelf, Version
 from .people import Group
 from .plans import DEFAULT_REST_AFTER, Item, Plan
 from .positions import Level, Position
-from .sides import Side, Sides, passes_of
+from .sides import Side, passes_of
 from .transfers import TransferGraph, Way, default_graph
 
 EXPLAIN_NEW, EXPLAIN_KNOWN, EXPLAIN_WELL_KNOWN = 25.0, 12.0, 6.0
@@ -139,7 +140,7 @@ class Timeline:
 
     def changes_of_level(self) -> int:
         levels = [self.plan.start.level, *(item.level for item in self.items)]
-        return sum(a is not b for a, b in zip(levels, levels[1:], strict=False))
+        return sum(a is not b for a, b in pairwise(levels))
 
     def props(self) -> tuple[str, ...]:
         """Every prop used, in the order of first use."""
@@ -276,7 +277,7 @@ class _Compiler:
                 self._step(StepKind.REST, dose.rest, item_id, "Rest between sets.")
             for number, (side, way) in enumerate(passes):
                 if number:
-                    self._step(StepKind.SWITCH, dose.switch, item_id, _switch_words(dose.sides, passes, number))
+                    self._step(StepKind.SWITCH, dose.switch, item_id, _switch_words(passes, number))
                 end = self.now + seconds
                 direction = exercise.directions[way - 1] if way else ""
                 self.steps.append(
@@ -303,6 +304,6 @@ class _Compiler:
         self._step(StepKind.CLOSE, PUT_AWAY * len(self.fetched), None, "Put things away.")
 
 
-def _switch_words(sides: Sides, passes: tuple[tuple[Side | None, int], ...], number: int) -> str:
+def _switch_words(passes: tuple[tuple[Side | None, int], ...], number: int) -> str:
     same_side = passes[number][0] is passes[number - 1][0]
     return "Now the other way." if same_side else "Change sides."

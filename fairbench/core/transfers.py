@@ -75,7 +75,9 @@ DEFAULT_EDGES: tuple[Edge, ...] = (
     Edge(P.QUADRUPED, P.SIDE_LYING, 9, 11, "lower one hip and lie on your side", "push up to hands and knees"),
     Edge(P.SIDE_LYING, P.SUPINE, 5, 7, "roll onto your back", "bend your knees and roll to your side"),
     Edge(P.SIDE_LYING, P.PRONE, 6, 8, "roll onto your front", "roll to your side"),
-    Edge(P.SIDE_LYING, P.LONG_SITTING, 9, 9, "push up to sit with legs long", "lean on your hands and lie on your side"),
+    Edge(
+        P.SIDE_LYING, P.LONG_SITTING, 9, 9, "push up to sit with legs long", "lean on your hands and lie on your side"
+    ),
 )
 
 TAUGHT_CHAIR_TRANSFER = Edge(

@@ -34,7 +34,7 @@ class RequestLogMiddleware:
         )
         return response
 
-    def process_exception(self, request: HttpRequest, error: Exception) -> None:
+    def process_exception(self, _request: HttpRequest, error: Exception) -> None:
         trace = error.__traceback__
         while trace and trace.tb_next:
             trace = trace.tb_next

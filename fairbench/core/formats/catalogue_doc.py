@@ -65,7 +65,7 @@ class ExerciseDoc(Doc):
     base: str
     position: Position | None = Field(default=None, strict=False)
     dose: DoseDoc | None = None
-    props: list[str] = []
+    props: list[str] = Field(default_factory=list)
     breath: str | None = None
     cues: CuesDoc
     safe_seconds: float | None = None

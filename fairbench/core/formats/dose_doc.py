@@ -181,14 +181,7 @@ class SequenceDoc(_Frame, _Sequence):
 
 
 DoseDoc = Annotated[
-    RepetitionsDoc
-    | HoldDoc
-    | BreathsDoc
-    | TimedDoc
-    | PulsesDoc
-    | ContractRelaxDoc
-    | RampedIsometricDoc
-    | SequenceDoc,
+    RepetitionsDoc | HoldDoc | BreathsDoc | TimedDoc | PulsesDoc | ContractRelaxDoc | RampedIsometricDoc | SequenceDoc,
     Field(discriminator="kind"),
 ]
 
@@ -242,4 +235,3 @@ def _at(place: str, make: Any) -> Any:
         return make()
     except InputError as error:
         raise (error if error.place == place else error.within(place)) from None
-

@@ -14,14 +14,14 @@ _PLAIN = {
 
 
 def place_of(loc: Sequence[str | int]) -> str:
-    """``("blocks", 2, "items", 0)`` as ``blocks[2].items[0]``; the names of dose kinds, which the
-    schema puts in between, are left out."""
+    """``("blocks", 2, "items", 0)`` as ``blocks[2].items[0]``; the names of dose kinds
+    and of our classes, which the schema puts in between, are left out."""
     text = ""
     previous: str | int = ""
     for part in loc:
         if isinstance(part, int):
             text += f"[{part}]"
-        elif not (part in KINDS and (previous == "dose" or isinstance(previous, int))):
+        elif not part.endswith("Doc") and not (part in KINDS and (previous == "dose" or isinstance(previous, int))):
             text += f".{part}" if text else part
         previous = part
     return text

@@ -35,7 +35,7 @@ class BlockDoc(Doc):
     """A part of the session."""
 
     kind: BlockKind = Field(strict=False)
-    items: list[ItemDoc] = []
+    items: list[ItemDoc] = Field(default_factory=list)
 
 
 class PlanDoc(Doc):

@@ -109,7 +109,11 @@ def take_in(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) -> lis
     """Keep what a device reports and say which ids are kept now. Sent twice is stored once."""
     actor.require("classes")
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
-    known = set(Participant.objects.filter(id__in=[r.participant for r in reported if r.participant]).values_list("id", flat=True))
+    known = set(
+        Participant.objects.filter(id__in=[r.participant for r in reported if r.participant]).values_list(
+            "id", flat=True
+        )
+    )
     TeachEvent.objects.bulk_create(
         [
             TeachEvent(

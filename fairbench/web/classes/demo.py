@@ -10,15 +10,15 @@ from django.utils import timezone
 from django_scopes import scope
 
 from fairbench import demo
-from fairbench.core.drafting import draft
 from fairbench.core.dose import Dose, Repetitions
+from fairbench.core.drafting import draft
 from fairbench.core.exercises import BlockKind
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.formats.shapes_doc import load_shapes
-from fairbench.core.plans import Block, Item
-from fairbench.core.plans import Plan as CorePlan
 from fairbench.core.people import Group as CoreGroup
 from fairbench.core.people import Person
+from fairbench.core.plans import Block, Item
+from fairbench.core.plans import Plan as CorePlan
 from fairbench.core.timeline import Timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
@@ -132,7 +132,11 @@ def _short_plan() -> CorePlan:
             ),
             Block(
                 BlockKind.STRENGTHEN,
-                (item(6, "sit-to-stand"), item(7, "band-row", "one-arm", row, "Swap bands at half time."), item(8, "heel-raise")),
+                (
+                    item(6, "sit-to-stand"),
+                    item(7, "band-row", "one-arm", row, "Swap bands at half time."),
+                    item(8, "heel-raise"),
+                ),
             ),
             Block(BlockKind.STEADY, (item(9, "one-leg-stand"),)),
             Block(BlockKind.STRETCH, (item(10, "calf-stretch"), item(11, "chest-opener"))),
@@ -149,7 +153,9 @@ def _last(weekday: int, weeks: int) -> datetime.datetime:
     return timezone.make_aware(datetime.datetime.combine(day, datetime.time(10, 0)))
 
 
-def _past_meeting(actor: Actor, chance: random.Random, planned: tuple[Plan, CorePlan], start: datetime.datetime) -> None:
+def _past_meeting(
+    actor: Actor, chance: random.Random, planned: tuple[Plan, CorePlan], start: datetime.datetime
+) -> None:
     plan, value = planned
     group = plan.group
     assert group is not None

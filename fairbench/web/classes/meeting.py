@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from fairbench.core.formats.plan_doc import plan_value
 from fairbench.core.people import Group as CoreGroup
 from fairbench.core.people import Person
-from fairbench.core.teaching import Actual, Noted, actual_times
+from fairbench.core.teaching import Noted
 from fairbench.core.timeline import Timeline, compile_timeline
 from fairbench.web.plans.adapter import shelf
 
@@ -29,8 +29,3 @@ def noted_of(events: Iterable[TeachEvent]) -> list[Noted]:
         return []
     first = ordered[0].at
     return [Noted(event.kind, event.item, (event.at - first).total_seconds()) for event in ordered]
-
-
-def actuals_of(meeting: Meeting, timeline: Timeline, events: Iterable[TeachEvent]) -> tuple[Actual, ...]:
-    """Planned against actual time per item."""
-    return actual_times(timeline, noted_of(events))

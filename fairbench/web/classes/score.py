@@ -40,7 +40,15 @@ def _step(step: Step, lead: Side) -> dict[str, Any]:
         "position": step.position.words,
         "level": step.position.level.value,
         "beats": [
-            [beat.at, beat.seconds, beat.calls.value, beat.number, beat.of, beat.word, beat.side.value if beat.side else ""]
+            [
+                beat.at,
+                beat.seconds,
+                beat.calls.value,
+                beat.number,
+                beat.of,
+                beat.word,
+                beat.side.value if beat.side else "",
+            ]
             for beat in beats_of(step, lead)
         ],
     }
@@ -98,4 +106,3 @@ def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Sh
         "change": say(version.change, None),
         "steps": [_step(step, plan.lead) for step in compiled.steps if step.item == item.id],
     }
-

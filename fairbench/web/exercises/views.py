@@ -7,9 +7,10 @@ from fairbench.core.dose_words import summary
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.web.find import Request
 
 
-def shelf(request: HttpRequest) -> HttpResponse:
+def shelf(request: Request) -> HttpResponse:
     """Everything there is to choose from, by block, narrowed by words."""
     words = request.GET.get("q", "")[:100]
     found = load_shelf().search(words)

@@ -1,8 +1,7 @@
 """Forms for people and groups."""
 
-import datetime
-
 from django import forms
+from django.utils import timezone
 
 from .models import Group, Participant
 
@@ -14,7 +13,7 @@ class ParticipantForm(forms.ModelForm):
 
     def clean_birth_year(self) -> int | None:
         year: int | None = self.cleaned_data["birth_year"]
-        this_year = datetime.date.today().year
+        this_year = timezone.localdate().year
         if year is not None and not this_year - 115 <= year <= this_year - 10:
             raise forms.ValidationError(f"A birth year from {this_year - 115} to {this_year - 10}, or leave it out.")
         return year

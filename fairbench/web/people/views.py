@@ -3,12 +3,13 @@
 from uuid import UUID
 
 from django.contrib import messages
-from django.db.models import Count
+from django.db.models import Count, Q
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.find import find
 
 from . import actions
 from .forms import GroupForm, ParticipantForm
@@ -29,7 +30,7 @@ def groups(request: HttpRequest) -> HttpResponse:
 
 def group(request: HttpRequest, group_id: UUID) -> HttpResponse:
     """One group: its list, its plans, its history."""
-    found = get_object_or_404(Group.objects.all(), id=group_id)
+    found = find(Group, group_id)
     listed = found.participants.all()
     return render(
         request,
@@ -39,16 +40,17 @@ def group(request: HttpRequest, group_id: UUID) -> HttpResponse:
             "listed": listed,
             "others": Participant.objects.exclude(listings__group=found),
             "plans": found.plans.filter(put_away=False),
-            "meetings": found.meetings.select_related("plan").annotate(
-                came=Count("attendances", distinct=True), differed=Count("differences", distinct=True)
-            ),
+            "meetings": found.meetings.annotate(
+                came=Count("attendances", distinct=True),
+                differed=Count("differences", filter=Q(differences__current=True), distinct=True),
+            ).order_by("-held_on", "-started_at"),
         },
     )
 
 
 def edit_group(request: HttpRequest, group_id: UUID | None = None) -> HttpResponse:
     """A new group, or the name and place of one."""
-    found = get_object_or_404(Group.objects.all(), id=group_id) if group_id else Group()
+    found = find(Group, group_id) if group_id else Group()
     form = GroupForm(request.POST or None, instance=found)
     if request.method == "POST" and form.is_valid():
         saved = actions.save_group(actor_of(request), form.instance)
@@ -58,10 +60,10 @@ def edit_group(request: HttpRequest, group_id: UUID | None = None) -> HttpRespon
 
 def edit_participant(request: HttpRequest, participant_id: UUID | None = None) -> HttpResponse:
     """A new participant, or the facts of one. ``?group=`` lists a new one there."""
-    found = get_object_or_404(Participant.objects.all(), id=participant_id) if participant_id else Participant()
+    found = find(Participant, participant_id) if participant_id else Participant()
     form = ParticipantForm(request.POST or None, instance=found)
     wanted = request.GET.get("group", "")
-    into = Group.objects.filter(id=wanted).first() if _is_uuid(wanted) else None
+    into = find(Group, wanted) if wanted else None
     if request.method == "POST" and form.is_valid():
         actor = actor_of(request)
         saved = actions.save_participant(actor, form.instance)
@@ -80,26 +82,18 @@ def edit_participant(request: HttpRequest, participant_id: UUID | None = None) -
 
 @require_POST
 def list_person(request: HttpRequest, group_id: UUID) -> HttpResponse:
-    found = get_object_or_404(Group.objects.all(), id=group_id)
+    found = find(Group, group_id)
     wanted = request.POST.get("participant", "")
-    person = get_object_or_404(Participant.objects.all(), id=wanted if _is_uuid(wanted) else None)
+    person = find(Participant, wanted)
     actions.list_in_group(actor_of(request), found.id, person.id)
     return redirect("people:group", found.id)
 
 
 @require_POST
 def take_off(request: HttpRequest, group_id: UUID) -> HttpResponse:
-    found = get_object_or_404(Group.objects.all(), id=group_id)
+    found = find(Group, group_id)
     wanted = request.POST.get("participant", "")
-    person = get_object_or_404(Participant.objects.all(), id=wanted if _is_uuid(wanted) else None)
+    person = find(Participant, wanted)
     actions.take_off_list(actor_of(request), found.id, person.id)
     messages.success(request, f"{person.call_name} is off the list. What they did stays on record.")
     return redirect("people:group", found.id)
-
-
-def _is_uuid(text: str) -> bool:
-    try:
-        UUID(text)
-    except ValueError:
-        return False
-    return True

@@ -203,4 +203,3 @@ def _keep(actor: Actor, plan: Plan, number: int, parent: int | None, value: core
         said=said[:200],
         user=actor.user,
     )
-

@@ -197,7 +197,9 @@ class _Labels:
             # A label of the nearer line must not grow across the leaders of the one above it.
             leaders = [x for x, _ in self.tiers.get((level, "higher"), [])] if line == "above" else []
             for x, item in tier:
-                limit = min((other for other in [*(o for o, _ in tier), *leaders] if other > x), default=WIDTH) - SIZE / 2
+                limit = (
+                    min((other for other in [*(o for o, _ in tier), *leaders] if other > x), default=WIDTH) - SIZE / 2
+                )
                 whole = item.exercise.name
                 settled[item.item.id] = (whole if x + width_of(whole) <= limit else item.exercise.short, line)
         return settled

@@ -9,14 +9,12 @@ from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.people import Group as CoreGroup
 from fairbench.core.plans import Plan as CorePlan
 from fairbench.core.timeline import StepKind, Timeline, compile_timeline
-
 from fairbench.web.people.models import Group
 
 from .adapter import core_group, shelf
 from .bench_drawing import Drawing, draw
 from .inspector import Inspector, inspect
 from .models import Plan
-
 
 _STEP_WORDS = {
     StepKind.TRANSFER: "Getting about",
@@ -97,7 +95,7 @@ def bench_view(plan: Plan, value: CorePlan, chosen: str = "", wrong: dict[str, A
         drawing=draw(timeline, group.people),
         totals=_totals(timeline),
         findings=check_time(timeline),
-        inspector=inspect(timeline, time, shelf(), group, wrong) if time else None,
+        inspector=inspect(timeline, time, shelf(), wrong) if time else None,
         groups=() if time else tuple(Group.objects.all()),
     )
 

@@ -7,7 +7,6 @@ from fairbench.core.dose import Ending, Repetitions, kind_of
 from fairbench.core.dose_edit import KIND_WORDS, Figure, frame_figures, work_figures
 from fairbench.core.dose_words import summary
 from fairbench.core.exercises import Exercise, Shelf, Version
-from fairbench.core.people import Group
 from fairbench.core.plans import DEFAULT_REST_AFTER, Item
 from fairbench.core.sides import Sides
 from fairbench.core.timeline import ItemTime, Timeline
@@ -67,9 +66,7 @@ class Inspector:
         return self.item.id
 
 
-def inspect(
-    timeline: Timeline, time: ItemTime, shelf: Shelf, group: Group, wrong: dict[str, Any] | None
-) -> Inspector:
+def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, Any] | None) -> Inspector:
     exercise, version, dose = time.exercise, time.version, time.dose
     rung = exercise.rung(version.id)
     figures = work_figures(dose)

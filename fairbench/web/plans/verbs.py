@@ -255,7 +255,11 @@ def redo(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
 
 def clean(text: str) -> str:
     """Text without control characters, which no database field takes; line breaks stay."""
-    return "".join(letter for letter in text.replace("\r\n", "\n") if letter == "\n" or letter.isprintable() or letter in "\u200d\u200e\u200f\u2066\u2067\u2068\u2069")
+    return "".join(
+        letter
+        for letter in text.replace("\r\n", "\n")
+        if letter == "\n" or letter.isprintable() or letter in "\u200d\u200e\u200f\u2066\u2067\u2068\u2069"
+    )
 
 
 def _whole(text: str, field: str) -> int:

@@ -11,6 +11,12 @@ register.filter("seconds", spoken_seconds)
 
 
 @register.filter
+def number(value: float) -> str:
+    """A figure without idle decimals: ``1.5``, ``2``."""
+    return f"{float(value):g}"
+
+
+@register.filter
 def either_side(cue: str) -> str:
     """A cue before a side is chosen: "your working arm"."""
     return say(cue, None)

@@ -4,13 +4,14 @@ from uuid import UUID
 
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.formats.plan_doc import plan_value
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.models import Meeting
+from fairbench.web.find import find
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.models import Plan, PlanRevision
 
@@ -19,7 +20,7 @@ from fairbench.web.plans.models import Plan, PlanRevision
 def open_meeting(request: HttpRequest) -> HttpResponse:
     """Open a class with a plan, for the plan's group."""
     wanted = request.POST.get("plan", "")
-    plan = get_object_or_404(Plan.objects.select_related("group"), id=wanted if _is_uuid(wanted) else None)
+    plan = find(Plan, wanted, "group")
     if plan.group is None:
         messages.error(request, "This plan is for no group yet. Choose one on the bench, then teach.")
         return redirect("plans:bench", plan.id)
@@ -33,7 +34,7 @@ def open_meeting(request: HttpRequest) -> HttpResponse:
 
 def arrivals(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """Everyone on the list, and any guest; one tap each."""
-    meeting = get_object_or_404(Meeting.objects.select_related("group"), id=meeting_id)
+    meeting = find(Meeting, meeting_id, "group")
     if meeting.state not in (Meeting.State.ARRIVALS, Meeting.State.TEACHING):
         return redirect("classes:meeting", meeting.id)
     return render(request, "classes/arrivals.html", _context(meeting))
@@ -42,16 +43,16 @@ def arrivals(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 @require_POST
 def here(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """A tap: someone is here, or is not after all."""
-    meeting = get_object_or_404(Meeting.objects.select_related("group"), id=meeting_id)
+    meeting = find(Meeting, meeting_id, "group")
     wanted = request.POST.get("participant", "")
-    person = get_object_or_404(Participant.objects.all(), id=wanted if _is_uuid(wanted) else None)
+    person = find(Participant, wanted)
     actions.set_here(actor_of(request), meeting.id, person.id, request.POST.get("here") == "yes")
     return render(request, "classes/_arrivals.html", _context(meeting))
 
 
 @require_POST
 def begin(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
-    meeting = get_object_or_404(Meeting.objects.all(), id=meeting_id)
+    meeting = find(Meeting, meeting_id)
     if not meeting.attendances.exists():
         messages.error(request, "Nobody is here yet. Tap at least one person.")
         return redirect("classes:arrivals", meeting.id)
@@ -72,11 +73,3 @@ def _context(meeting: Meeting) -> dict[str, object]:
         "here_count": len(here_ids),
         "total": len(listed),
     }
-
-
-def _is_uuid(text: str) -> bool:
-    try:
-        UUID(text)
-    except ValueError:
-        return False
-    return True

@@ -4,25 +4,31 @@ from uuid import UUID
 
 from django.db.models import Count, Q
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import redirect, render
 
-from fairbench.web.classes.meeting import actuals_of, timeline_of
+from fairbench.core.teaching import actual_times
+from fairbench.web.classes.meeting import noted_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import people_records
+from fairbench.web.find import find
 
 
 def meetings(request: HttpRequest) -> HttpResponse:
     """All classes, the newest first."""
-    found = Meeting.objects.select_related("group", "teacher").annotate(
-        came=Count("attendances", distinct=True),
-        differed=Count("differences", filter=Q(differences__current=True), distinct=True),
+    found = (
+        Meeting.objects.select_related("group", "teacher")
+        .annotate(
+            came=Count("attendances", distinct=True),
+            differed=Count("differences", filter=Q(differences__current=True), distinct=True),
+        )
+        .order_by("-held_on", "-started_at")
     )
     return render(request, "classes/list.html", {"meetings": found})
 
 
 def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """One class as it went. One that is not over leads to where it is."""
-    found = get_object_or_404(Meeting.objects.select_related("group", "teacher"), id=meeting_id)
+    found = find(Meeting, meeting_id, "group", "teacher")
     if found.state == Meeting.State.ARRIVALS:
         return redirect("classes:arrivals", found.id)
     if found.state == Meeting.State.TEACHING:
@@ -31,7 +37,7 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         return redirect("classes:record", found.id)
     events = list(found.events.all())
     timeline = timeline_of(found)
-    actuals = actuals_of(found, timeline, events)
+    actuals = actual_times(timeline, noted_of(events))
     longest = max((max(a.planned, a.actual or 0) for a in actuals), default=1)
     rows = [
         {

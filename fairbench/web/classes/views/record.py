@@ -14,20 +14,21 @@ from fairbench.web.classes import actions
 from fairbench.web.classes.meeting import timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import PersonRecord, people_records, row_of
+from fairbench.web.find import Request, find
 from fairbench.web.plans.verbs import clean
 
 
 def record(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """Everyone who came, and what differed."""
-    meeting = get_object_or_404(Meeting.objects.select_related("group"), id=meeting_id)
+    meeting = find(Meeting, meeting_id, "group")
     if meeting.state in (Meeting.State.ARRIVALS, Meeting.State.TEACHING):
         return redirect("classes:teach", meeting.id)
     return render(request, "classes/record.html", _context(meeting))
 
 
-def person(request: HttpRequest, meeting_id: UUID, participant_id: UUID) -> HttpResponse:
+def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResponse:
     """One person opened (GET), or something that differed for them (POST)."""
-    meeting = get_object_or_404(Meeting.objects.select_related("group"), id=meeting_id)
+    meeting = find(Meeting, meeting_id, "group")
     get_object_or_404(meeting.attendances.all(), participant_id=participant_id)
     wrong: dict[str, str] = {}
     status = 200
@@ -54,7 +55,7 @@ def person(request: HttpRequest, meeting_id: UUID, participant_id: UUID) -> Http
 
 @require_POST
 def save(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
-    meeting = get_object_or_404(Meeting.objects.all(), id=meeting_id)
+    meeting = find(Meeting, meeting_id)
     actions.record(actor_of(request), meeting.id)
     messages.success(request, "The class is recorded.")
     return redirect("classes:meeting", meeting.id)

@@ -6,7 +6,7 @@ from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import redirect, render
 from django.utils.dateparse import parse_datetime
 from django.views.decorators.http import require_POST
 
@@ -16,6 +16,7 @@ from fairbench.web.classes import actions
 from fairbench.web.classes.meeting import group_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.score import score
+from fairbench.web.find import find
 from fairbench.web.plans.adapter import shelf
 
 KINDS = {"began", "item", "skipped", "one_more", "rested", "swapped", "noted", "paused", "resumed", "ended"}
@@ -24,7 +25,7 @@ MOST_AT_ONCE = 500
 
 def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """Everything the class needs in one page, so that it plays on without a connection."""
-    meeting = get_object_or_404(Meeting.objects.select_related("group"), id=meeting_id)
+    meeting = find(Meeting, meeting_id, "group")
     if meeting.state == Meeting.State.ARRIVALS:
         return redirect("classes:arrivals", meeting.id)
     if meeting.state != Meeting.State.TEACHING:
@@ -40,7 +41,7 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 @require_POST
 def events(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """What happened, as JSON from the device. Answers with the ids that are kept."""
-    meeting = get_object_or_404(Meeting.objects.all(), id=meeting_id)
+    meeting = find(Meeting, meeting_id)
     try:
         reported = _reported(request.body)
     except InputError as error:
@@ -51,7 +52,7 @@ def events(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 
 @require_POST
 def end(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
-    meeting = get_object_or_404(Meeting.objects.all(), id=meeting_id)
+    meeting = find(Meeting, meeting_id)
     actions.end_teaching(actor_of(request), meeting.id)
     return redirect("classes:record", meeting.id)
 

@@ -4,7 +4,7 @@ from typing import Any
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, render
+from django.shortcuts import render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST
 
@@ -12,15 +12,16 @@ from fairbench.core.errors import InputError
 from fairbench.core.exercises import BlockKind
 from fairbench.core.plans import Plan as CorePlan
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.find import Request, find
 from fairbench.web.plans import actions, verbs
 from fairbench.web.plans.adapter import core_plan, shelf
 from fairbench.web.plans.bench_view import bench_view
 from fairbench.web.plans.models import Plan, PlanRevision
 
 
-def bench(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+def bench(request: Request, plan_id: UUID) -> HttpResponse:
     """The plan on its bench. ``?chosen=`` opens an item."""
-    plan = get_object_or_404(Plan.objects.select_related("group"), id=plan_id)
+    plan = find(Plan, plan_id, "group")
     context = _context(plan, _value(plan), request.GET.get("chosen", ""), can_redo=bool(actions.newer_state(plan)))
     if request.htmx:
         return render(request, "plans/_bench.html", context)
@@ -49,7 +50,7 @@ def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
 
 def shelf_drawer(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The shelf beside the bench, narrowed by words."""
-    plan = get_object_or_404(Plan.objects.all(), id=plan_id)
+    plan = find(Plan, plan_id)
     words = request.GET.get("q", "")[:100]
     found = shelf().search(words)
     blocks = [(kind, [e for e in found if e.block is kind]) for kind in BlockKind]
@@ -72,7 +73,7 @@ def _context(plan: Plan, value: CorePlan, chosen: str, **more: Any) -> dict[str,
 def _refused(
     request: HttpRequest, plan_id: UUID, chosen: str, status: int, message: str, wrong: dict[str, Any]
 ) -> HttpResponse:
-    plan = get_object_or_404(Plan.objects.select_related("group"), id=plan_id)
+    plan = find(Plan, plan_id, "group")
     can_redo = bool(actions.newer_state(plan))
     context = _context(plan, _value(plan), chosen, wrong=wrong, can_redo=can_redo)
     context["refused"] = message
@@ -84,4 +85,3 @@ def _answer(request: HttpRequest, context: dict[str, Any], said: str, status: in
     html = render_to_string("plans/_bench.html", context, request)
     spoken = render_to_string("plans/_said.html", {"said": said})
     return HttpResponse(html + spoken, status=status)
-

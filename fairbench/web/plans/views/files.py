@@ -4,12 +4,13 @@ from uuid import UUID
 
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import redirect, render
 from django.utils.text import slugify
 
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.formats.plan_doc import LARGEST_FILE, write_plan
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.find import find
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan
 from fairbench.web.plans.models import Plan, PlanRevision
@@ -17,7 +18,7 @@ from fairbench.web.plans.models import Plan, PlanRevision
 
 def plan_json(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The plan as an open JSON file."""
-    plan = get_object_or_404(Plan.objects.all(), id=plan_id)
+    plan = find(Plan, plan_id)
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     response = HttpResponse(write_plan(value), content_type="application/json; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{slugify(plan.name) or "plan"}.json"'

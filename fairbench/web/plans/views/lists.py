@@ -1,10 +1,11 @@
 """The list of plans, and starting a new one."""
 
+from typing import Any
 from uuid import UUID
 
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.clock import minutes_and_seconds
@@ -13,6 +14,7 @@ from fairbench.core.formats.shapes_doc import load_shapes
 from fairbench.core.people import Group as CoreGroup
 from fairbench.core.timeline import compile_timeline
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.find import find
 from fairbench.web.people.models import Group
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_groups, core_plan, shelf
@@ -33,7 +35,7 @@ def plans(request: HttpRequest) -> HttpResponse:
     entries = []
     for row in rows:
         value = core_plan(heads[row.id, row.head])
-        timeline = compile_timeline(value, groups.get(row.group_id, CoreGroup()), shelf())
+        timeline = compile_timeline(value, groups[row.group_id] if row.group_id else CoreGroup(), shelf())
         entries.append(
             {
                 "plan": row,
@@ -52,7 +54,7 @@ def new(request: HttpRequest) -> HttpResponse:
     """A name, a group, a length, and blank or a shape."""
     groups = list(Group.objects.all())
     asked = request.POST if request.method == "POST" else request.GET
-    context = {
+    context: dict[str, Any] = {
         "groups": groups,
         "shapes": load_shapes().values(),
         "name": asked.get("name", ""),
@@ -76,13 +78,13 @@ def new(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 def copy(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    found = get_object_or_404(Plan.objects.all(), id=plan_id)
+    found = find(Plan, plan_id)
     return redirect("plans:bench", actions.copy(actor_of(request), found.id).id)
 
 
 @require_POST
 def put_away(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    found = get_object_or_404(Plan.objects.all(), id=plan_id)
+    found = find(Plan, plan_id)
     away = request.POST.get("away") != "no"
     actions.put_away(actor_of(request), found.id, away)
     messages.success(request, f"{found.name} is put away. You can bring it back below." if away else "It is back.")

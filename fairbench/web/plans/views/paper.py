@@ -3,18 +3,19 @@
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, render
+from django.shortcuts import render
 
 from fairbench.core.dose_words import summary
 from fairbench.core.packing import pack
 from fairbench.core.timeline import StepKind, compile_timeline
+from fairbench.web.find import find
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 
 
 def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """What to say and when, item by item."""
-    plan = get_object_or_404(Plan.objects.select_related("group"), id=plan_id)
+    plan = find(Plan, plan_id, "group")
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     timeline = compile_timeline(value, core_group(plan.group), shelf())
     moves: dict[str | None, list[str]] = {}
@@ -40,12 +41,17 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
 
 def pack_list(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """What to bring and what to ask people to bring, for this group and the instructor."""
-    plan = get_object_or_404(Plan.objects.select_related("group"), id=plan_id)
+    plan = find(Plan, plan_id, "group")
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     group = core_group(plan.group)
     timeline = compile_timeline(value, group, shelf())
     return render(
         request,
         "plans/pack_list.html",
-        {"plan": plan, "value": value, "size": len(group.people), "entries": pack(timeline, len(group.people), shelf())},
+        {
+            "plan": plan,
+            "value": value,
+            "size": len(group.people),
+            "entries": pack(timeline, len(group.people), shelf()),
+        },
     )

@@ -1,0 +1,106 @@
+"""``bin/fairbench``: reads the command, calls the core, prints. Wrong input: one line, exit 2."""
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from fairbench.core.errors import InputError, PlanError
+from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
+from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan
+from fairbench.core.people import Group, Person
+from fairbench.core.plans import Plan
+from fairbench.core.timeline import Timeline, compile_timeline
+
+from . import text, values
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command; the exit code is 0, or 2 for wrong input."""
+    parser = _parser()
+    asked = parser.parse_args(arguments)
+    try:
+        print(asked.run(asked), end="")
+    except InputError as error:
+        print(
+            f"fairbench: {getattr(asked, 'plan', '')}{': ' if hasattr(asked, 'plan') else ''}{error}", file=sys.stderr
+        )
+        return 2
+    return 0
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="bin/fairbench", description="Work out plans on the command line.")
+    commands = parser.add_subparsers(required=True, metavar="COMMAND")
+
+    time = commands.add_parser("time", help="a plan worked out to the second: steps and totals")
+    _plan_arguments(time)
+    time.set_defaults(run=_time)
+
+    show = commands.add_parser("show", help="a plan in plain words")
+    _plan_arguments(show)
+    show.set_defaults(run=_show)
+
+    catalogue = commands.add_parser("catalogue", help="the exercises on the shelf")
+    catalogue.add_argument("words", nargs="*", help="only those in which all of these words stand")
+    catalogue.add_argument("--json", action="store_true", help="as JSON")
+    catalogue.set_defaults(run=_catalogue)
+
+    schema = commands.add_parser("schema", help="the JSON Schema of a plan or exercise file")
+    schema.add_argument("which", choices=("plan", "exercises"))
+    schema.set_defaults(run=_schema)
+    return parser
+
+
+def _plan_arguments(command: argparse.ArgumentParser) -> None:
+    command.add_argument("plan", metavar="PLAN.json", help="a plan file, or - for standard input")
+    command.add_argument("--pace", type=float, default=1.0, help="pace of the slowest, 1 to 3 (default 1)")
+    command.add_argument(
+        "--known", type=int, default=0, help="meetings in which all of it was taught before (default 0)"
+    )
+    command.add_argument("--json", action="store_true", help="as JSON")
+
+
+def _read(asked: argparse.Namespace) -> tuple[Plan, Timeline]:
+    shelf = load_shelf()
+    plan = read_plan(_bytes(asked.plan), shelf)
+    group = Group((Person("slowest", "", asked.pace),), dict.fromkeys(shelf.exercises, max(0, asked.known)))
+    return plan, compile_timeline(plan, group, shelf)
+
+
+def _bytes(name: str) -> bytes:
+    if name == "-":
+        return sys.stdin.buffer.read(LARGEST_FILE + 1)
+    try:
+        with Path(name).open("rb") as file:
+            return file.read(LARGEST_FILE + 1) if Path(name).stat().st_size <= LARGEST_FILE else file.read()
+    except OSError as error:
+        raise PlanError(f"cannot be read: {error.strerror}") from None
+
+
+def _time(asked: argparse.Namespace) -> str:
+    _, timeline = _read(asked)
+    return _json(values.timeline(timeline)) if asked.json else text.timeline(timeline)
+
+
+def _show(asked: argparse.Namespace) -> str:
+    _, timeline = _read(asked)
+    return _json(values.plan(timeline)) if asked.json else text.plan(timeline)
+
+
+def _catalogue(asked: argparse.Namespace) -> str:
+    found = load_shelf().search(" ".join(asked.words))
+    return _json([values.exercise(e) for e in found]) if asked.json else text.catalogue(found)
+
+
+def _schema(asked: argparse.Namespace) -> str:
+    return _json(plan_schema() if asked.which == "plan" else exercise_schema())
+
+
+def _json(value: object) -> str:
+    return json.dumps(value, indent=2, ensure_ascii=False) + "\n"
+
+
+if __name__ == "__main__":
+    sys.exit(main())
