@@ -1,0 +1,96 @@
+"""Hypothesis strategies for plans, doses and groups that are possible."""
+
+from hypothesis import strategies as st
+
+from fairbench.core.dose import (
+    Breaths,
+    ContractRelax,
+    Dose,
+    Ending,
+    Hold,
+    Pulses,
+    RampedIsometric,
+    Repetitions,
+    Sequence,
+    Timed,
+)
+from fairbench.core.exercises import BlockKind
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.people import Group, Person
+from fairbench.core.plans import Block, Item, Plan
+from fairbench.core.positions import Position
+from fairbench.core.sides import Side, Sides
+from fairbench.core.tempo import Tempo
+
+SHELF = load_shelf()
+
+
+def quarters(low: float, high: float) -> st.SearchStrategy[float]:
+    return st.integers(int(low * 4), int(high * 4)).map(lambda n: n / 4)
+
+
+tempos = st.one_of(
+    st.builds(Tempo, quarters(0.5, 6), quarters(0, 6), quarters(0, 6), quarters(0, 6)),
+    st.builds(Tempo.to_music, st.integers(40, 180), st.integers(2, 16)),
+)
+parts = st.one_of(
+    st.builds(Repetitions, st.integers(1, 20), tempos),
+    st.builds(Hold, quarters(1, 90), st.integers(1, 4), quarters(0, 20)),
+    st.builds(Breaths, st.integers(1, 8).map(lambda n: n * 2), quarters(2, 10)),
+    st.builds(Timed, quarters(5, 120)),
+    st.builds(Pulses, st.integers(1, 20), quarters(0.5, 2)),
+)
+one_sided = st.one_of(
+    st.builds(ContractRelax, st.integers(1, 4), quarters(0, 20), quarters(1, 20), quarters(0, 5), quarters(1, 20)),
+    st.builds(RampedIsometric, quarters(0, 60), quarters(1, 20), quarters(0, 20), quarters(0, 10)),
+)
+sequences = st.builds(Sequence, st.lists(parts, min_size=2, max_size=4).map(tuple))
+unalternating = st.sampled_from([sides for sides in Sides if sides is not Sides.ALTERNATING])
+
+
+def _dose(work: st.SearchStrategy, sides: st.SearchStrategy) -> st.SearchStrategy[Dose]:
+    return st.builds(
+        Dose, work, sides, st.integers(1, 4), quarters(0, 90), quarters(0, 20), st.sampled_from(Ending)
+    )
+
+
+doses = st.one_of(_dose(st.one_of(parts, sequences), st.sampled_from(Sides)), _dose(one_sided, unalternating))
+
+versions = st.sampled_from([(e.id, v.id) for e in SHELF for v in e.versions])
+
+
+@st.composite
+def plans(draw: st.DrawFn) -> Plan:
+    count = draw(st.integers(0, 12))
+    items = [
+        Item(
+            f"i{number}",
+            *draw(versions),
+            dose=draw(st.none() | doses),
+            rest_after=draw(st.none() | quarters(0, 60)),
+            note=draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), max_size=30)),
+            extra=draw(st.booleans()),
+        )
+        for number in range(count)
+    ]
+    cuts = sorted(draw(st.lists(st.integers(0, count), min_size=2, max_size=5)))
+    bounds = [0, *cuts, count]
+    blocks = tuple(
+        Block(draw(st.sampled_from(BlockKind)), tuple(items[a:b])) for a, b in zip(bounds, bounds[1:], strict=False)
+    )
+    return Plan(
+        draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), min_size=1, max_size=40).filter(str.strip)),
+        draw(st.integers(5, 180)),
+        blocks,
+        draw(st.sampled_from(Side)),
+        draw(st.integers(0, 60)),
+        draw(st.sampled_from([Position.SEATED, Position.STANDING])),
+    )
+
+
+paces = st.integers(100, 300).map(lambda n: n / 100)
+groups = st.builds(
+    Group,
+    st.lists(st.builds(Person, st.uuids().map(str), st.text(max_size=10), paces), max_size=4).map(tuple),
+    st.dictionaries(st.sampled_from([e.id for e in SHELF]), st.integers(0, 5)),
+)
