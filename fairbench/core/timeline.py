@@ -21,7 +21,7 @@ WELL_KNOWN_MEETINGS = 3
 PICK_UP = 3.0
 """Seconds to take up again a prop that was fetched before. Our own assumption."""
 PUT_AWAY = 5.0
-"""Seconds a kind of prop takes to put away at the end. Our own assumption."""
+"""Seconds a kind of prop that was handed out takes to put away at the end. Our own assumption."""
 WATER = 30.0
 """Seconds of a pause for water. Our own assumption."""
 WATER_MARGIN = 300.0
@@ -301,7 +301,8 @@ class _Compiler:
         """Back to where everyone started, and things put away."""
         self._transfer(None, self.graph.way(self.position, self.plan.start, self.pace))
         self.held = ()
-        self._step(StepKind.CLOSE, PUT_AWAY * len(self.fetched), None, "Put things away.")
+        handed_out = sum(self.shelf.props[prop].fetch > 0 for prop in self.fetched)
+        self._step(StepKind.CLOSE, PUT_AWAY * handed_out, None, "Put things away.")
 
 
 def _switch_words(passes: tuple[tuple[Side | None, int], ...], number: int) -> str:

@@ -1,5 +1,7 @@
 """Hypothesis strategies for plans, doses and groups that are possible."""
 
+from itertools import pairwise
+
 from hypothesis import strategies as st
 
 from fairbench.core.dose import (
@@ -49,9 +51,7 @@ unalternating = st.sampled_from([sides for sides in Sides if sides is not Sides.
 
 
 def _dose(work: st.SearchStrategy, sides: st.SearchStrategy) -> st.SearchStrategy[Dose]:
-    return st.builds(
-        Dose, work, sides, st.integers(1, 4), quarters(0, 90), quarters(0, 20), st.sampled_from(Ending)
-    )
+    return st.builds(Dose, work, sides, st.integers(1, 4), quarters(0, 90), quarters(0, 20), st.sampled_from(Ending))
 
 
 doses = st.one_of(_dose(st.one_of(parts, sequences), st.sampled_from(Sides)), _dose(one_sided, unalternating))
@@ -75,9 +75,7 @@ def plans(draw: st.DrawFn) -> Plan:
     ]
     cuts = sorted(draw(st.lists(st.integers(0, count), min_size=2, max_size=5)))
     bounds = [0, *cuts, count]
-    blocks = tuple(
-        Block(draw(st.sampled_from(BlockKind)), tuple(items[a:b])) for a, b in zip(bounds, bounds[1:], strict=False)
-    )
+    blocks = tuple(Block(draw(st.sampled_from(BlockKind)), tuple(items[a:b])) for a, b in pairwise(bounds))
     return Plan(
         draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), min_size=1, max_size=40).filter(str.strip)),
         draw(st.integers(5, 180)),

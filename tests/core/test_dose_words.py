@@ -28,7 +28,11 @@ from . import strategies
     [
         (Dose(Repetitions(10), Sides.EACH_SIDE, sets=3), "arm", "10 each arm · 3 sets · 60 in all"),
         (Dose(Hold(20, 2), Sides.EACH_SIDE), "side", "20 s each side, twice"),
-        (Dose(ContractRelax(4, contract=5, stretch=10), Sides.EACH_SIDE), "leg", "5 s press, 10 s stretch, 4 rounds each leg"),
+        (
+            Dose(ContractRelax(4, contract=5, stretch=10), Sides.EACH_SIDE),
+            "leg",
+            "5 s press, 10 s stretch, 4 rounds each leg",
+        ),
         (Dose(Repetitions(8)), "side", "8 repetitions"),
         (Dose(Repetitions(8), sets=2), "side", "8 repetitions · 2 sets · 16 in all"),
         (Dose(Repetitions(10), Sides.ALTERNATING), "leg", "10 each leg, alternating · 20 in all"),

@@ -67,7 +67,9 @@ ITEM = "blocks[0].items[0]"
         (_with(dose={"kind": "hold", "seconds": "20"}), f"{ITEM}.dose.seconds", "valid number, not '20'"),
         (_with(dose={"kind": "repetitions", "reps": 8, "tempo": {"lift": 99}}), f"{ITEM}.dose.tempo.lift", "0 to 30"),
         (
-            _with(dose={"kind": "sequence", "parts": [{"kind": "timed", "seconds": 9}, {"kind": "pulses", "count": 0}]}),
+            _with(
+                dose={"kind": "sequence", "parts": [{"kind": "timed", "seconds": 9}, {"kind": "pulses", "count": 0}]}
+            ),
             f"{ITEM}.dose.parts[1].count",
             "must be 1 to 60",
         ),

@@ -125,6 +125,8 @@ def _prop(doc: PropDoc) -> Prop:
 
 
 def _exercise(doc: ExerciseDoc, props: dict[str, Prop]) -> Exercise:
+    if doc.dose is not None:
+        _dose_value(doc.dose)
     versions = []
     for number, version in enumerate(doc.versions):
         try:
@@ -170,8 +172,12 @@ def _version(doc: VersionDoc, parent: ExerciseDoc, props: dict[str, Prop]) -> Ve
 
 
 def _dose(doc: VersionDoc, parent: ExerciseDoc) -> Dose:
+    return _dose_value(_needed(doc.dose or parent.dose, "dose"))
+
+
+def _dose_value(doc: Any) -> Dose:
     try:
-        return dose_value(_needed(doc.dose or parent.dose, ""))
+        return dose_value(doc)
     except InputError as error:
         raise error.within("dose") from None
 

@@ -25,6 +25,10 @@ class RecordError(InputError):
     """A record says something that cannot be."""
 
 
+class NotThereError(RecordError):
+    """Someone is to be recorded who did not come."""
+
+
 @dataclass(frozen=True, slots=True)
 class Reported:
     """An event as the device sent it, already checked for shape."""
@@ -166,11 +170,10 @@ def differ(actor: Actor, meeting_id: UUID, differed: Differed) -> Difference:
     is not in the plan.
     """
     actor.require("classes")
-    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    meeting = Meeting.objects.select_for_update(of=("self",)).select_related("group").get(id=meeting_id)
     _check(meeting, differed)
     earlier = meeting.differences.filter(participant_id=differed.participant, item=differed.item)
-    edition = earlier.count() + 1
-    earlier.update(current=False)
+    edition = earlier.update(current=False) + 1
     row = Difference.objects.create(
         practice=actor.practice,
         meeting=meeting,
@@ -204,7 +207,7 @@ def record(actor: Actor, meeting_id: UUID) -> Meeting:
 
 def _check(meeting: Meeting, differed: Differed) -> None:
     if not meeting.attendances.filter(participant_id=differed.participant).exists():
-        raise RecordError("this person was not at this class", "participant")
+        raise NotThereError("this person was not at this class", "participant")
     for field in ("effort", "pain"):
         value = getattr(differed, field)
         if value is not None and not 0 <= value <= 10:

@@ -4,8 +4,8 @@ from typing import Any
 from uuid import UUID
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, redirect, render
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
@@ -28,17 +28,18 @@ def record(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 
 def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResponse:
     """One person opened (GET), or something that differed for them (POST)."""
-    meeting = find(Meeting, meeting_id, "group")
-    get_object_or_404(meeting.attendances.all(), participant_id=participant_id)
     wrong: dict[str, str] = {}
-    status = 200
+    meeting = None
     if request.method == "POST":
         try:
-            differed = _differed(participant_id, request)
-            actions.differ(actor_of(request), meeting.id, differed)
+            meeting = actions.differ(actor_of(request), meeting_id, _differed(participant_id, request)).meeting
+        except (actions.NotThereError, Meeting.DoesNotExist):
+            raise Http404 from None
         except InputError as error:
-            wrong, status = {error.place or "note": error.message}, 422
-    context = _context(meeting)
+            wrong = {error.place or "note": error.message}
+    context = _context(meeting or find(Meeting, meeting_id, "group"))
+    if not any(p.participant.id == participant_id for p in context["people"]):
+        raise Http404
     found = next(p for p in context["people"] if p.participant.id == participant_id)
     item = request.POST.get("item", "") if wrong else request.GET.get("item", "")
     standing = next((line.row for line in found.lines if line.row.item == item), None)
@@ -50,7 +51,7 @@ def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResp
         "opened": True,
     }
     template = "classes/_record_person.html" if request.htmx else "classes/record.html"
-    return render(request, template, context, status=status)
+    return render(request, template, context, status=422 if wrong else 200)
 
 
 @require_POST

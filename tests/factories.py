@@ -1,0 +1,54 @@
+"""Rows for tests, made by factory_boy."""
+
+import factory
+from factory.django import DjangoModelFactory
+
+from fairbench.web.accounts.models import Practice, Role, User
+from fairbench.web.people.models import Group, Listing, Participant
+
+PASSWORD = "a-long-test-password"
+
+
+class PracticeFactory(DjangoModelFactory):
+    class Meta:
+        model = Practice
+
+    name = factory.Sequence(lambda n: f"Practice {n}")
+
+
+class UserFactory(DjangoModelFactory):
+    class Meta:
+        model = User
+
+    email = factory.Sequence(lambda n: f"teacher{n}@practice.example")
+    name = "Orla Brandt"
+    role = Role.OWNER
+    practice = factory.SubFactory(PracticeFactory)
+
+
+class ParticipantFactory(DjangoModelFactory):
+    class Meta:
+        model = Participant
+
+    call_name = factory.Sequence(lambda n: f"Person {n:02d}")
+
+
+class GroupFactory(DjangoModelFactory):
+    class Meta:
+        model = Group
+
+    name = "Steady Friday"
+    place = "Kittiwake Hall"
+
+
+class ListingFactory(DjangoModelFactory):
+    class Meta:
+        model = Listing
+
+
+def make_group(practice: Practice, size: int = 3, name: str = "Steady Friday") -> Group:
+    """A group with some people on its list."""
+    group = GroupFactory(practice=practice, name=name)
+    for _ in range(size):
+        ListingFactory(practice=practice, group=group, participant=ParticipantFactory(practice=practice))
+    return group

@@ -1,0 +1,55 @@
+"""A practice with a signed-in owner, a group and a plan; and the demo when a test asks for it."""
+
+import pytest
+from django.test import Client
+from django_scopes import scope
+
+from fairbench.core.exercises import BlockKind
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.plans import Block, Item
+from fairbench.core.plans import Plan as CorePlan
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.classes import demo as demo_data
+from fairbench.web.plans import actions
+from tests.factories import UserFactory, make_group
+
+SHELF = load_shelf()
+
+
+@pytest.fixture
+def user(db):
+    return UserFactory()
+
+
+@pytest.fixture
+def actor(user):
+    with scope(practice=user.practice):
+        yield Actor(user)
+
+
+@pytest.fixture
+def client_in(actor):
+    client = Client()
+    client.force_login(actor.user)
+    return client
+
+
+@pytest.fixture
+def group(actor):
+    return make_group(actor.practice, 3)
+
+
+def core_plan(*exercises: str, name: str = "Test plan") -> CorePlan:
+    """A plan with one strengthening block of those exercises, ids a, b, c …"""
+    items = tuple(Item("abcdefghijklmnopqrstuvwxyz"[n], e, SHELF.exercise(e).base) for n, e in enumerate(exercises))
+    return CorePlan(name, 45, (Block(BlockKind.WARM_UP), Block(BlockKind.STRENGTHEN, items), Block(BlockKind.CLOSE)))
+
+
+@pytest.fixture
+def plan(actor, group):
+    return actions.create(actor, core_plan("band-row", "bridge", "heel-raise"), group, "Made for a test")
+
+
+@pytest.fixture
+def demo(db):
+    demo_data.load()

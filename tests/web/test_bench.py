@@ -1,0 +1,201 @@
+"""The bench over HTTP: every verb, refusals that lose nothing, two windows, undo, and its bounds."""
+
+import pytest
+from django.urls import reverse
+
+from fairbench.core.plans import Plan as CorePlan
+from fairbench.web.plans import actions
+from fairbench.web.plans.adapter import core_plan as stored
+from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.plans.verbs import VERBS
+from tests.factories import make_group
+
+from .conftest import core_plan
+
+pytestmark = pytest.mark.django_db
+
+
+def now(plan: Plan) -> CorePlan:
+    plan.refresh_from_db()
+    return stored(PlanRevision.objects.get(plan=plan, number=plan.head).document)
+
+
+def do(client, plan: Plan, verb: str, seen: int | None = None, **fields):
+    plan.refresh_from_db()
+    data = {"seen": plan.head if seen is None else seen, "chosen": fields.get("item", ""), **fields}
+    return client.post(reverse("plans:do", args=[plan.id, verb]), data, headers={"HX-Request": "true"})
+
+
+def ids(value: CorePlan) -> str:
+    return "|".join("".join(item.id for item in block.items) for block in value.blocks)
+
+
+def test_a_dose_is_changed_and_the_bench_answers(client_in, plan) -> None:
+    answer = do(client_in, plan, "figure", item="a", exercise="band-row", figure="reps", value="12")
+    assert answer.status_code == 200
+    assert "12 repetitions · 2 sets · 24 in all" in answer.content.decode()
+    assert now(plan).item("a").dose.work.reps == 12
+
+
+@pytest.mark.parametrize(
+    ("verb", "fields", "after"),
+    [
+        ("remove", {}, "|ac|"),
+        ("earlier", {}, "|bac|"),
+        ("later", {}, "|acb|"),
+        ("move", {"block": "0", "place": "0"}, "b|ac|"),
+        ("move", {"block": "2", "place": "9"}, "|ac|b"),
+    ],
+)
+def test_moving_about(client_in, plan, verb, fields, after) -> None:
+    assert do(client_in, plan, verb, item="b", **fields).status_code == 200
+    assert ids(now(plan)) == after
+
+
+def test_adding_and_copying(client_in, plan) -> None:
+    do(client_in, plan, "add", exercise="wall-push", version="close-in", chosen="a")
+    names = [(item.exercise, item.version) for item in now(plan).items()]
+    assert names[1] == ("wall-push", "close-in")
+    do(client_in, plan, "copy", item="c")
+    assert [item.exercise for item in now(plan).items()].count("heel-raise") == 2
+
+
+@pytest.mark.parametrize(
+    ("verb", "fields", "check"),
+    [
+        ("version", {"version": "one-arm"}, lambda i: i.version == "one-arm"),
+        ("sides", {"value": "each_side"}, lambda i: i.dose.sides == "each_side"),
+        ("kind", {"value": "hold"}, lambda i: i.dose.work.seconds == 20),
+        ("ending", {"value": "tired"}, lambda i: i.dose.ending == "tired"),
+        ("music", {"value": "on"}, lambda i: i.dose.work.tempo.music is not None),
+        ("nudge", {"steps": "-2"}, lambda i: i.dose.work.reps == 8),
+        ("figure", {"figure": "tempo.lower", "value": "3,5"}, lambda i: i.dose.work.tempo.lower == 3.5),
+        ("figure", {"figure": "rest_after", "value": "25"}, lambda i: i.rest_after == 25),
+        (
+            "note",
+            {"value": "Swap <b>bands</b> 🎈\r\nhalf way\x00"},
+            lambda i: i.note == "Swap <b>bands</b> 🎈\nhalf way",
+        ),
+        ("extra", {"value": "on"}, lambda i: i.extra),
+        ("usual", {}, lambda i: i.dose is None),
+    ],
+)
+def test_the_inspector_changes_one_thing(client_in, plan, verb, fields, check) -> None:
+    answer = do(client_in, plan, verb, item="a", **fields)
+    assert answer.status_code == 200, answer.content.decode()
+    assert check(now(plan).item("a"))
+    assert "<b>bands" not in answer.content.decode()
+
+
+def test_the_plan_has_facts_of_its_own(client_in, plan, actor) -> None:
+    other = make_group(actor.practice, 1, "Monday Chairs")
+    for figure, value in (("name", "Renamed"), ("length_min", "30"), ("lead", "right"), ("water_every_min", "0")):
+        assert do(client_in, plan, "settings", figure=figure, value=value).status_code == 200
+    assert do(client_in, plan, "group", value=str(other.id)).status_code == 200
+    value = now(plan)
+    assert (value.name, value.length_min, value.lead, value.water_every_min) == ("Renamed", 30, "right", 0)
+    assert (plan.name, plan.group) == ("Renamed", other)
+
+
+@pytest.mark.parametrize(
+    ("verb", "fields", "says"),
+    [
+        ("figure", {"item": "a", "figure": "reps", "value": "0"}, "Repetitions must be 1 to 100, not 0"),
+        ("figure", {"item": "a", "figure": "reps", "value": "10000"}, "not 10000"),
+        ("figure", {"item": "a", "figure": "reps", "value": "1.5"}, "must be a whole number"),
+        ("figure", {"item": "a", "figure": "reps", "value": "many"}, "Needs a number"),
+        ("figure", {"item": "a", "figure": "reps", "value": "nan"}, "must be a whole number"),
+        ("figure", {"item": "a", "figure": "colour", "value": "3"}, "no figure"),
+        ("figure", {"item": "a", "figure": "rest_after", "value": "inf"}, "rest_after"),
+        ("figure", {"item": "gone", "figure": "reps", "value": "3"}, "no longer in the plan"),
+        ("add", {"exercise": "kite-flying"}, "no exercise"),
+        ("version", {"item": "a", "version": "upside-down"}, "no version"),
+        ("move", {"item": "a", "block": "x", "place": "0"}, "Needs a number"),
+        ("move", {"item": "a", "block": "99", "place": "0"}, "no block 99"),
+        ("settings", {"figure": "name", "value": "   "}, "needs a name"),
+        ("settings", {"figure": "length_min", "value": "10000"}, "5 to 180"),
+        ("settings", {"figure": "colour", "value": "red"}, "no such fact"),
+        ("note", {"item": "a", "value": "x" * 3000}, "2000 characters"),
+        ("undo", {"seen": "zero"}, "which state"),
+        ("figure", {"item": "a", "figure": "reps", "value": "9", "seen": "77"}, "never had a state 77"),
+    ],
+)
+def test_what_is_refused_is_said_and_changes_nothing(client_in, plan, verb, fields, says) -> None:
+    before = now(plan)
+    answer = do(client_in, plan, verb, **fields)
+    assert answer.status_code in (409, 422)
+    assert says.replace("'", "&#x27;") in answer.content.decode()
+    assert now(plan) == before
+    assert plan.head == 1
+
+
+def test_undo_and_redo_survive_a_reload(client_in, plan) -> None:
+    do(client_in, plan, "figure", item="a", figure="reps", value="12")
+    do(client_in, plan, "figure", item="a", figure="reps", value="14")
+    do(client_in, plan, "undo")
+    page = client_in.get(reverse("plans:bench", args=[plan.id]) + "?chosen=a").content.decode()
+    assert "12 repetitions" in page
+    assert 'id="redo" data-key="Z" hx-post' in page
+    do(client_in, plan, "redo")
+    assert now(plan).item("a").dose.work.reps == 14
+    do(client_in, plan, "undo")
+    do(client_in, plan, "figure", item="a", figure="reps", value="20")
+    do(client_in, plan, "redo")
+    assert now(plan).item("a").dose.work.reps == 20
+    for _ in range(9):
+        do(client_in, plan, "undo")
+    assert now(plan) == core_plan("band-row", "bridge", "heel-raise")
+    assert PlanRevision.objects.filter(plan=plan).count() == 4
+
+
+def test_two_windows_on_different_items_both_count(client_in, plan) -> None:
+    do(client_in, plan, "figure", item="a", figure="reps", value="12")
+    answer = do(client_in, plan, "figure", seen=1, item="b", figure="reps", value="6")
+    assert answer.status_code == 200
+    assert "Both changes are here" in answer.content.decode()
+    assert (now(plan).item("a").dose.work.reps, now(plan).item("b").dose.work.reps) == (12, 6)
+
+
+def test_two_windows_on_the_same_item_say_so_and_keep_the_first(client_in, plan) -> None:
+    do(client_in, plan, "figure", item="a", figure="reps", value="12")
+    for verb, fields in (("figure", {"figure": "reps", "value": "14"}), ("remove", {}), ("note", {"value": "hello"})):
+        answer = do(client_in, plan, verb, seen=1, item="a", **fields)
+        assert answer.status_code == 409
+        assert "Band row was changed in another window first" in answer.content.decode()
+    assert now(plan).item("a").dose.work.reps == 12
+    do(client_in, plan, "remove", item="b")
+    assert do(client_in, plan, "figure", seen=1, item="b", figure="reps", value="5").status_code == 409
+    assert do(client_in, plan, "undo", seen=1).status_code == 409
+    do(client_in, plan, "settings", figure="name", value="Other")
+    assert do(client_in, plan, "settings", seen=1, figure="name", value="Mine").status_code == 409
+
+
+def test_every_verb_is_a_post(client_in, plan) -> None:
+    for verb in VERBS:
+        assert client_in.get(reverse("plans:do", args=[plan.id, verb])).status_code == 405
+    assert do(client_in, plan, "explode").status_code == 404
+
+
+def test_a_long_plan_for_sixteen_people_stays_within_its_queries(
+    client_in, actor, django_assert_max_num_queries
+) -> None:
+    exercises = [e.id for e in actions.shelf()][:20]
+    plan = actions.create(actor, core_plan(*exercises), make_group(actor.practice, 16), "Long")
+    with django_assert_max_num_queries(12):
+        client_in.get(reverse("plans:bench", args=[plan.id]) + "?chosen=a")
+    with django_assert_max_num_queries(12):
+        answer = client_in.post(
+            reverse("plans:do", args=[plan.id, "figure"]),
+            {"seen": 1, "chosen": "a", "item": "a", "figure": "sets", "value": "2"},
+        )
+    assert answer.status_code == 200
+    with django_assert_max_num_queries(12):
+        client_in.get(reverse("plans:list"))
+
+
+def test_names_in_any_script_are_shown_as_text(client_in, plan) -> None:
+    for name in ("<img src=x onerror=alert(1)>", "🧘‍♀️ calm", "תוכנית"):
+        answer = do(client_in, plan, "settings", figure="name", value=name)
+        assert answer.status_code == 200
+        assert "<img src=x" not in answer.content.decode()
+        assert now(plan).name == name

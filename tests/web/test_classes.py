@@ -1,0 +1,250 @@
+"""A class over HTTP: arrivals, the score, what the device reports, the record and its corrections."""
+
+import datetime
+import itertools
+import json
+import uuid
+
+import pytest
+from django.urls import reverse
+from django.utils import timezone
+
+from fairbench.web.classes import actions
+from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
+from fairbench.web.plans.adapter import taught_to
+from tests.factories import make_group
+
+pytestmark = pytest.mark.django_db
+NUMBERS = itertools.count(1)  # ids must be the same in every test process
+START = datetime.datetime(2026, 3, 2, 10, tzinfo=datetime.UTC)
+
+
+@pytest.fixture
+def meeting(client_in, plan, group):
+    """A class under way with everybody here."""
+    client_in.post(reverse("classes:open"), {"plan": plan.id})
+    opened = Meeting.objects.get()
+    for person in group.participants.all():
+        client_in.post(reverse("classes:here", args=[opened.id]), {"participant": person.id, "here": "yes"})
+    client_in.post(reverse("classes:begin", args=[opened.id]))
+    opened.refresh_from_db()
+    return opened
+
+
+def event(kind: str, seconds: float = 0, **details) -> dict:
+    at = (START + datetime.timedelta(seconds=seconds)).isoformat()
+    return {"id": str(uuid.UUID(int=next(NUMBERS))), "kind": kind, "at": at, **details}
+
+
+def report(client, meeting, *events: dict):
+    return client.post(
+        reverse("classes:events", args=[meeting.id]), json.dumps({"events": events}), content_type="application/json"
+    )
+
+
+WHOLE_CLASS = [
+    event("began"),
+    event("item", 0, item="a"),
+    event("item", 200, item="b"),
+    event("skipped", 210, item="b"),
+    event("item", 212, item="c"),
+    event("ended", 400),
+]
+
+
+def whole_class() -> list[dict]:
+    return [{**e, "id": str(uuid.uuid4())} for e in WHOLE_CLASS]
+
+
+def differ(client, meeting, person, **fields):
+    address = reverse("classes:record_person", args=[meeting.id, person.id])
+    return client.post(address, fields, headers={"HX-Request": "true"})
+
+
+def test_a_tap_and_a_tap_back(client_in, plan, group) -> None:
+    client_in.post(reverse("classes:open"), {"plan": plan.id})
+    meeting = Meeting.objects.get()
+    person = group.participants.first()
+    address = reverse("classes:here", args=[meeting.id])
+    for _ in range(2):
+        assert "1 here of 3" in client_in.post(address, {"participant": person.id, "here": "yes"}).content.decode()
+    assert Attendance.objects.count() == 1
+    assert "0 here of 3" in client_in.post(address, {"participant": person.id, "here": "no"}).content.decode()
+    assert (
+        client_in.post(reverse("classes:begin", args=[meeting.id]), follow=True)
+        .redirect_chain[-1][0]
+        .endswith("/arrivals/")
+    )
+
+
+def test_a_plan_for_nobody_or_with_nothing_is_not_taught(client_in, plan, actor) -> None:
+    client_in.post(reverse("plans:do", args=[plan.id, "group"]), {"seen": 1, "value": ""})
+    page = client_in.post(reverse("classes:open"), {"plan": plan.id}, follow=True).content.decode()
+    assert "for no group yet" in page
+    assert Meeting.objects.count() == 0
+
+
+def test_the_page_holds_the_whole_class(client_in, meeting, group) -> None:
+    page = client_in.get(reverse("classes:teach", args=[meeting.id])).content.decode()
+    start = page.index('<script id="score" type="application/json">')
+    score = json.loads(page[page.index(">", start) + 1 : page.index("</script>", start)])
+    assert [item["exercise"] for item in score["items"]] == ["band-row", "bridge", "heel-raise"]
+    assert score["steps"][-1]["start"] + score["steps"][-1]["seconds"] == score["total"]
+    assert {version["id"] for version in score["items"][0]["others"]} == {"no-band", "one-arm"}
+    one_arm = next(v for v in score["items"][0]["others"] if v["id"] == "one-arm")
+    assert one_arm["do"]["left"][0] == "Draw your left elbow back; keep the right arm still."
+    assert len(score["people"]) == 3
+    assert one_arm["steps"][0]["kind"] == "fetch"
+
+
+def test_what_a_device_reports_twice_is_stored_once(client_in, meeting, group) -> None:
+    noted = event("noted", 50, item="a", participant=str(group.participants.first().id), text="Elbow free 🎈")
+    for _ in range(3):
+        answer = report(client_in, meeting, noted)
+        assert answer.json() == {"kept": [noted["id"]]}
+    assert TeachEvent.objects.count() == 1
+
+
+def test_the_end_closes_the_class_and_the_group_has_learnt(client_in, meeting, group) -> None:
+    assert report(client_in, meeting, *whole_class()).status_code == 200
+    meeting.refresh_from_db()
+    assert meeting.state == Meeting.State.TAUGHT
+    assert meeting.exercises == ["band-row", "heel-raise"]
+    assert taught_to(group) == {"band-row": 1, "heel-raise": 1}
+    late = event("noted", 390, item="c", participant=str(group.participants.first().id), text="late but kept")
+    assert report(client_in, meeting, late).json() == {"kept": [late["id"]]}
+
+
+@pytest.mark.parametrize(
+    ("body", "says"),
+    [
+        (b"{", "needs JSON"),
+        (b"[]", "needs JSON"),
+        (b'{"events": 3}', "events"),
+        (json.dumps({"events": [3]}).encode(), "events[0]: must be an object"),
+        (json.dumps({"events": [event("danced")]}).encode(), "events[0].kind"),
+        (json.dumps({"events": [{**event("began"), "id": "x"}]}).encode(), "events[0].id"),
+        (json.dumps({"events": [{**event("began"), "at": "yesterday"}]}).encode(), "events[0].at"),
+        (json.dumps({"events": [{**event("began"), "at": "2026-13-45T99:00:00Z"}]}).encode(), "events[0].at"),
+        (json.dumps({"events": [event("noted", text="x" * 2001)]}).encode(), "events[0].text"),
+        (json.dumps({"events": [event("noted", text="a\x00")]}).encode(), "events[0].text"),
+        (json.dumps({"events": [event("item", item=7)]}).encode(), "events[0].item"),
+        (json.dumps({"events": [event("rested", number=10**9)]}).encode(), "events[0].number"),
+        (json.dumps({"events": [event("noted", participant="me")]}).encode(), "events[0].participant"),
+        (json.dumps({"events": [event("began")] * 501}).encode(), "at most 500"),
+    ],
+)
+def test_bad_reports_are_named_and_nothing_is_kept(client_in, meeting, body, says) -> None:
+    answer = client_in.post(reverse("classes:events", args=[meeting.id]), body, content_type="application/json")
+    assert answer.status_code == 400
+    assert says in answer.json()["error"]
+    assert TeachEvent.objects.count() == 0
+
+
+def test_record_by_exception_and_correct_it(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    page = client_in.get(reverse("classes:record", args=[meeting.id])).content.decode()
+    assert page.count("as planned") >= 3
+    kept = differ(
+        client_in, meeting, person, item="a", version="no-band", done="6", effort="7", note="Tired <i>today</i>"
+    )
+    assert kept.status_code == 200
+    assert "without a band · did 6 · effort 7 of 10 · Tired &lt;i&gt;today" in kept.content.decode()
+    differ(client_in, meeting, person, item="", pain="2", pain_where="left knee")
+    client_in.post(reverse("classes:record_save", args=[meeting.id]))
+    differ(client_in, meeting, person, item="a", version="no-band", effort="5")
+    rows = list(Difference.objects.filter(item="a").order_by("edition"))
+    assert [(row.edition, row.current, row.effort) for row in rows] == [(1, False, 7), (2, True, 5)]
+    corrected = client_in.get(reverse("classes:record", args=[meeting.id])).content.decode()
+    assert "earlier:" in corrected
+    assert "effort 7" in corrected
+    history = client_in.get(reverse("classes:meeting", args=[meeting.id])).content.decode()
+    assert "without a band · effort 5 of 10" in history
+    assert "corrected 1 time" in history
+    assert "pain 2 of 10, left knee" in history
+    assert "skipped" in history
+    back = differ(client_in, meeting, person, item="a", effort="9", back_to_plan="yes").content.decode()
+    assert "as planned after all" in back
+
+
+@pytest.mark.parametrize(
+    ("fields", "says"),
+    [
+        ({"effort": "11"}, "effort is 0 to 10, not 11"),
+        ({"pain": "-1"}, "needs a whole number"),
+        ({"effort": "lots"}, "needs a whole number"),
+        ({"item": "a", "done": "99999"}, "0 to 1000"),
+        ({"item": "nowhere", "effort": "3"}, "no longer in the plan"),
+        ({"item": "a", "version": "upside-down"}, "no version"),
+        ({"done": "3"}, "belongs to one item"),
+        ({}, "say what differed"),
+        ({"note": "x" * 2001}, "2000 characters"),
+    ],
+)
+def test_what_a_record_cannot_say(client_in, meeting, group, fields, says) -> None:
+    report(client_in, meeting, *whole_class())
+    answer = differ(client_in, meeting, group.participants.first(), **fields)
+    assert answer.status_code == 422
+    assert says.lower() in answer.content.decode().lower()
+    assert Difference.objects.count() == 0
+
+
+def test_someone_who_was_not_there_has_no_record(client_in, meeting, group, actor) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    Attendance.objects.filter(participant=person).delete()
+    assert differ(client_in, meeting, person, effort="3").status_code == 404
+    with pytest.raises(actions.RecordError, match="was not at this class"):
+        actions.differ(actor, meeting.id, actions.Differed(person.id, effort=3))
+
+
+def test_a_meeting_keeps_the_plan_of_the_day(client_in, meeting, plan) -> None:
+    before = client_in.get(reverse("classes:teach", args=[meeting.id])).content.decode()
+    client_in.post(reverse("plans:do", args=[plan.id, "remove"]), {"seen": 1, "item": "a"})
+    after = client_in.get(reverse("classes:teach", args=[meeting.id])).content.decode()
+    assert "Band row" in before
+    assert "Band row" in after
+
+
+def test_pages_lead_to_where_a_class_is(client_in, meeting) -> None:
+    def lands(name: str) -> str:
+        return client_in.get(reverse(f"classes:{name}", args=[meeting.id]), follow=True).request["PATH_INFO"]
+
+    assert lands("meeting").endswith("/teach/")
+    assert lands("record").endswith("/teach/")
+    client_in.post(reverse("classes:end", args=[meeting.id]))
+    assert lands("teach").endswith("/record/")
+    client_in.post(reverse("classes:record_save", args=[meeting.id]))
+    assert lands("arrivals").endswith(f"{meeting.id}/")
+
+
+def test_the_record_of_a_large_class_stays_within_its_queries(
+    client_in, actor, plan, django_assert_max_num_queries
+) -> None:
+    group = make_group(actor.practice, 16)
+    plan.group = group
+    plan.save()
+    client_in.post(reverse("classes:open"), {"plan": plan.id})
+    meeting = Meeting.objects.get()
+    for person in group.participants.all():
+        actions.set_here(actor, meeting.id, person.id, True)
+    actions.begin_teaching(actor, meeting.id)
+    report(client_in, meeting, *whole_class())
+    for person in group.participants.all():
+        actions.differ(actor, meeting.id, actions.Differed(person.id, "a", effort=5))
+    with django_assert_max_num_queries(12):
+        client_in.get(reverse("classes:record", args=[meeting.id]))
+    with django_assert_max_num_queries(12):
+        assert differ(client_in, meeting, group.participants.all()[0], item="a", effort="6").status_code == 200
+    client_in.post(reverse("classes:record_save", args=[meeting.id]))
+    for name in ("meeting", "list"):
+        with django_assert_max_num_queries(12):
+            client_in.get(reverse(f"classes:{name}", args=[meeting.id] if name == "meeting" else []))
+
+
+def test_today_shows_what_waits(client_in, meeting) -> None:
+    assert "being taught" in client_in.get("/").content.decode()
+    report(client_in, meeting, *whole_class())
+    assert "waits to be recorded" in client_in.get("/").content.decode()
+    assert timezone.localdate() == meeting.held_on

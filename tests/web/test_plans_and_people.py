@@ -1,0 +1,206 @@
+"""Lists, new plans, files in and out, paper, people, the demo."""
+
+import datetime
+import io
+import json
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.core.management import CommandError, call_command
+from django.urls import reverse
+from django.utils import timezone
+from django_scopes import scope
+
+from fairbench import demo as demo_login
+from fairbench.web.accounts.models import Practice, User
+from fairbench.web.classes.models import Difference, Meeting, TeachEvent
+from fairbench.web.people.models import Group, Listing, Participant
+from fairbench.web.plans.models import Plan
+
+pytestmark = pytest.mark.django_db
+
+
+def new_plan(client, **fields):
+    return client.post(reverse("plans:new"), {"name": "Fresh", "length": "45", "group": "", "shape": "", **fields})
+
+
+def test_a_new_plan_blank_or_from_a_shape(client_in, group) -> None:
+    assert new_plan(client_in, group=str(group.id)).status_code == 302
+    blank = Plan.objects.get()
+    assert blank.group == group
+    assert "Nothing on the bench yet" in client_in.get(reverse("plans:bench", args=[blank.id])).content.decode()
+    new_plan(client_in, name="Drafted", shape="chair-rail-mat")
+    page = client_in.get(reverse("plans:bench", args=[Plan.objects.get(name="Drafted").id])).content.decode()
+    assert page.count('class="plank"') >= 12
+
+
+@pytest.mark.parametrize(
+    ("fields", "says"),
+    [
+        ({"name": "  "}, "a plan needs a name"),
+        ({"length": "0"}, "must be 5 to 180"),
+        ({"length": "ten"}, "must be 5 to 180"),
+        ({"length": "9999999"}, "must be 5 to 180"),
+        ({"shape": "banana"}, "there is no shape"),
+        ({"name": "x" * 130}, "at most 120 characters"),
+    ],
+)
+def test_a_new_plan_that_cannot_be_keeps_what_was_typed(client_in, fields, says) -> None:
+    answer = new_plan(client_in, **{"name": "Typed", **fields})
+    assert answer.status_code == 422
+    assert says in answer.content.decode()
+    assert Plan.objects.count() == 0
+    assert fields.get("name", "Typed").strip() in answer.content.decode()
+
+
+def test_copy_and_put_away_and_bring_back(client_in, plan) -> None:
+    client_in.post(reverse("plans:copy", args=[plan.id]))
+    assert Plan.objects.filter(name="Test plan (copy)").exists()
+    client_in.post(reverse("plans:put_away", args=[plan.id]))
+    assert "Bring Test plan back" in client_in.get(reverse("plans:list")).content.decode()
+    client_in.post(reverse("plans:put_away", args=[plan.id]), {"away": "no"})
+    assert "Bring Test plan back" not in client_in.get(reverse("plans:list")).content.decode()
+
+
+def upload(client, data: bytes):
+    return client.post(reverse("plans:bring_in"), {"file": SimpleUploadedFile("plan.json", data)})
+
+
+def test_a_plan_goes_out_and_comes_back(client_in, plan) -> None:
+    out = client_in.get(reverse("plans:json", args=[plan.id]))
+    assert out["Content-Disposition"] == 'attachment; filename="test-plan.json"'
+    assert upload(client_in, out.content).status_code == 302
+    again = client_in.get(reverse("plans:json", args=[Plan.objects.order_by("changed_at").last().id]))
+    assert json.loads(again.content) == json.loads(out.content)
+
+
+@pytest.mark.parametrize(
+    ("change", "says"),
+    [
+        (lambda t: t.replace("band-row", "kite-row"), "blocks[1].items[0].exercise"),
+        (lambda t: t.replace('"length_min": 45', '"length_min": 0'), "length_min"),
+        (lambda _: "not json", "line 1, column 1"),
+        (lambda _: " " * 5_000_000, "The file is 5.0 MB"),
+        (lambda _: "", "not JSON"),
+    ],
+)
+def test_a_bad_file_is_named_and_nothing_is_kept(client_in, plan, change, says) -> None:
+    text = client_in.get(reverse("plans:json", args=[plan.id])).content.decode()
+    answer = upload(client_in, change(text).encode())
+    assert answer.status_code == 422
+    assert says in answer.content.decode()
+    assert Plan.objects.count() == 1
+
+
+def test_paper(client_in, plan) -> None:
+    sheet = client_in.get(reverse("plans:cue_sheet", args=[plan.id])).content.decode()
+    assert "10 repetitions · 2 sets · 20 in all" in sheet
+    assert "Draw your elbows back along your ribs." in sheet
+    assert "Hold your chair and lower one knee to the mat." in sheet
+    pack = client_in.get(reverse("plans:pack_list", args=[plan.id])).content.decode()
+    assert "<b>4</b></td><td><b>resistance band</b>" in pack
+    assert "<b>1</b></td><td><b>rail or worktop</b>" in pack
+
+
+def test_the_shelf_is_found_by_words(client_in, plan) -> None:
+    assert "Band row" in client_in.get("/shelf/?q=row+band").content.decode()
+    assert "Try one word fewer" in client_in.get("/shelf/?q=zeppelin").content.decode()
+    drawer = client_in.get(reverse("plans:shelf", args=[plan.id]) + "?q=bridge").content.decode()
+    assert 'data-add-exercise="bridge"' in drawer
+    page = client_in.get("/shelf/bottle-curl/").content.decode()
+    assert "weight in your working hand" in page
+    assert "{side}" not in page
+    assert client_in.get("/shelf/kite-flying/").status_code == 404
+
+
+def test_people_and_lists(client_in, group) -> None:
+    year = timezone.localdate().year
+    answer = client_in.post(
+        f"/people/new/?group={group.id}", {"call_name": "דליה <b>", "pace": "1.5", "birth_year": year - 80}
+    )
+    assert answer["Location"] == reverse("people:group", args=[group.id])
+    person = Participant.objects.get(call_name="דליה <b>")
+    page = client_in.get(answer["Location"]).content.decode()
+    assert "<bdi>דליה &lt;b&gt;</bdi>" in page
+    assert "pace 1.5" in page
+    client_in.post(reverse("people:take_off", args=[group.id]), {"participant": person.id})
+    assert not Listing.objects.filter(participant=person).exists()
+    for _ in range(2):
+        client_in.post(reverse("people:list_person", args=[group.id]), {"participant": person.id})
+    assert Listing.objects.filter(participant=person).count() == 1
+    assert client_in.get(reverse("people:participant", args=[person.id])).status_code == 200
+    client_in.post(reverse("people:new_group"), {"name": "Monday Chairs", "place": ""})
+    assert Group.objects.filter(name="Monday Chairs").exists()
+
+
+@pytest.mark.parametrize(
+    ("fields", "says"),
+    [
+        ({"call_name": ""}, "required"),
+        ({"pace": "0.5"}, "greater than or equal to 1"),
+        ({"pace": "9"}, "less than or equal to 3"),
+        ({"birth_year": "1700"}, "A birth year from"),
+        ({"call_name": "a\x00b"}, "Null characters"),
+    ],
+)
+def test_a_person_that_cannot_be(client_in, fields, says) -> None:
+    answer = client_in.post("/people/new/", {"call_name": "A", "pace": "1", "birth_year": "", **fields})
+    assert answer.status_code == 200
+    assert says in answer.content.decode()
+    assert Participant.objects.count() == 0
+
+
+def test_the_demo_is_whole_and_the_same_every_time(demo, client) -> None:
+    practice = Practice.objects.get(name="Kittiwake Hall")
+    with scope(practice=practice):
+        sizes = {group.name: group.participants.count() for group in Group.objects.all()}
+        assert sizes == {"Monday Chairs": 10, "Thursday Mats": 8}
+        assert sorted(Plan.objects.values_list("name", flat=True)) == [
+            "Open chest, strong legs",
+            "Short and steady",
+            "Up once, down once",
+        ]
+        meetings = list(Meeting.objects.all())
+        assert len(meetings) == 6
+        for meeting in meetings:
+            assert meeting.state == Meeting.State.RECORDED
+            assert timezone.localdate() - datetime.timedelta(days=28) <= meeting.held_on < timezone.localdate()
+            assert meeting.attendances.count() >= 4
+            assert meeting.differences.exists()
+        assert TeachEvent.objects.filter(kind="noted").count() == 6
+        assert Difference.objects.filter(pain__isnull=False).exists()
+    client.force_login(User.objects.get(email=demo_login.EMAIL))
+    page = client.get("/plans/").content.decode()
+    for name in ("Open chest, strong legs", "Up once, down once"):
+        assert name in page
+    for plan_id in Plan.objects.model._base_manager.values_list("id", flat=True):
+        bench = client.get(reverse("plans:bench", args=[plan_id])).content.decode()
+        total = bench.split('id="end-time">')[1].split(" of ")[0]
+        assert total in page
+
+
+def test_the_demo_is_loaded_into_an_empty_database_only(demo) -> None:
+    call_command("load_demo", "--if-empty")
+    assert Practice.objects.count() == 1
+    with pytest.raises(CommandError, match="nothing was changed"):
+        call_command("load_demo")
+
+
+def test_opening_a_practice_of_ones_own(db, monkeypatch) -> None:
+    monkeypatch.setattr("sys.stdin", io.StringIO("a-password-of-length\n"))
+    call_command("open_practice", "Signal Room", "nerys@signal.example", "Nerys Quill")
+    assert User.objects.get().practice.name == "Signal Room"
+    monkeypatch.setattr("sys.stdin", io.StringIO("short\n"))
+    with pytest.raises(CommandError, match="too short"):
+        call_command("open_practice", "Other", "other@signal.example", "Other")
+
+
+def test_wrong_addresses_and_broken_pages_say_what_was_kept(client_in, monkeypatch) -> None:
+    page = client_in.get("/plans/00000000-0000-0000-0000-000000000000/")
+    assert page.status_code == 404
+    assert "Everything you saved is still there" in page.content.decode()
+    client_in.raise_request_exception = False
+    monkeypatch.setattr("fairbench.web.exercises.views.load_shelf", lambda: 1 / 0)
+    broken = client_in.get("/shelf/")
+    assert broken.status_code == 500
+    assert "Everything saved before this is kept" in broken.content.decode()

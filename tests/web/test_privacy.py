@@ -1,0 +1,192 @@
+"""Who may see what: nothing without signing in, nothing of another practice, no data in logs."""
+
+import logging
+import re
+from pathlib import Path
+
+import pytest
+from django.test import Client
+from django.urls import URLPattern, URLResolver, get_resolver
+from django_scopes import scope, scopes_disabled
+from django_scopes.exceptions import ScopeError
+
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.models import AuditEntry, Role
+from fairbench.web.classes import actions as class_actions
+from fairbench.web.people.models import Participant
+from fairbench.web.plans.adapter import core_plan as stored
+from fairbench.web.plans.models import Plan, PlanRevision
+from tests.factories import UserFactory
+
+pytestmark = pytest.mark.django_db
+
+OPEN_TO_ALL = {"sign_in", "service_worker"}
+OF_NO_PRACTICE = {"sign_in", "sign_out", "service_worker", "shelf", "exercise", "today", "groups", "list", "new"}
+
+
+def patterns(resolver: URLResolver | None = None, path: str = "") -> list[tuple[str, URLPattern]]:
+    found = []
+    for pattern in (resolver or get_resolver()).url_patterns:
+        here = path + str(pattern.pattern)
+        found += patterns(pattern, here) if isinstance(pattern, URLResolver) else [(here, pattern)]
+    return found
+
+
+@pytest.fixture
+def meeting(actor, plan, group):
+    value = stored(PlanRevision.objects.get(plan=plan, number=1).document)
+    opened = class_actions.open_meeting(actor, group, plan, value)
+    person = group.participants.first()
+    class_actions.set_here(actor, opened.id, person.id, True)
+    return opened
+
+
+@pytest.fixture
+def addresses(plan, group, meeting):
+    """Every address of the site with real ids of the first practice in it."""
+    real = {
+        "plan_id": plan.id,
+        "group_id": group.id,
+        "meeting_id": meeting.id,
+        "participant_id": group.participants.first().id,
+        "verb": "remove",
+        "exercise_id": "band-row",
+    }
+    made = []
+    for path, pattern in patterns():
+        address = re.sub(r"<(?:\w+:)?(\w+)>", lambda match: str(real[match.group(1)]), path)
+        made.append(("/" + address, pattern.name, "<uuid:" in path))
+    return made
+
+
+def test_nothing_without_signing_in(addresses) -> None:
+    client = Client()
+    for address, name, _ in addresses:
+        if name not in OPEN_TO_ALL:
+            for answer in (client.get(address), client.post(address)):
+                assert answer.status_code == 302, address
+                assert answer["Location"].startswith("/sign-in/"), address
+
+
+def test_another_practice_finds_nothing_at_any_address(addresses, plan, group) -> None:
+    stranger = Client()
+    stranger.force_login(UserFactory())
+    walked = 0
+    for address, name, has_id in addresses:
+        if not has_id:
+            assert name in OF_NO_PRACTICE | {"new_group", "new_participant", "bring_in", "open"}, name
+            continue
+        walked += 1
+        body = {"participant": str(group.participants.first().id), "here": "yes", "seen": "1", "item": "a"}
+        statuses = {stranger.get(address).status_code, stranger.post(address, body).status_code}
+        assert statuses <= {404, 405}, (address, statuses)
+        assert 404 in statuses, address
+    assert walked >= 15
+    assert stranger.post("/classes/open/", {"plan": str(plan.id)}).status_code == 404
+    assert stranger.get(f"/people/new/?group={group.id}").status_code == 404
+    listing = "".join(stranger.get(path).content.decode() for path in ("/", "/people/", "/plans/", "/classes/"))
+    assert plan.name not in listing
+    assert group.name not in listing
+    plan.refresh_from_db()
+    assert plan.head == 1
+
+
+def test_ids_of_another_practice_in_forms_are_not_taken(client_in, plan, group, meeting) -> None:
+    other = UserFactory()
+    with scope(practice=other.practice):
+        foreign = Participant.objects.create(practice=other.practice, call_name="Somebody Else")
+    for address, field in (
+        (f"/people/groups/{group.id}/list/", "participant"),
+        (f"/people/groups/{group.id}/take-off/", "participant"),
+        (f"/classes/{meeting.id}/here/", "participant"),
+    ):
+        for value in (str(foreign.id), "not-an-id", ""):
+            assert client_in.post(address, {field: value}).status_code == 404
+
+
+def test_models_refuse_to_be_read_outside_a_practice(plan) -> None:
+    with scope(practice=UserFactory().practice):
+        assert Plan.objects.count() == 0
+    with scopes_disabled():
+        assert Plan.objects.count() == 1
+
+
+def test_without_a_scope_there_is_no_way_in(db) -> None:
+    with pytest.raises(ScopeError):
+        Plan.objects.count()
+
+
+@pytest.mark.parametrize(
+    ("role", "verb_status", "begin_status"),
+    [(Role.OWNER, 200, 302), (Role.INSTRUCTOR, 200, 302), (Role.ASSISTANT, 403, 302)],
+)
+def test_an_assistant_teaches_but_changes_no_plan(user, plan, meeting, role, verb_status, begin_status) -> None:
+    client = Client()
+    client.force_login(UserFactory(practice=user.practice, role=role))
+    answer = client.post(f"/plans/{plan.id}/do/remove/", {"seen": 1, "item": "a"})
+    assert answer.status_code == verb_status
+    if role == Role.ASSISTANT:
+        assert "may look at this but not change it" in answer.content.decode()
+        assert client.post("/people/new/", {"call_name": "X", "pace": 1}).status_code == 403
+    assert client.post(f"/classes/{meeting.id}/begin/").status_code == begin_status
+
+
+def test_what_is_done_is_written_down(actor, client_in, plan) -> None:
+    client_in.post(f"/plans/{plan.id}/do/remove/", {"seen": 1, "item": "a"})
+    entries = AuditEntry.objects.filter(object_id=plan.id).order_by("at")
+    assert [(entry.verb, entry.user) for entry in entries] == [("plan.create", actor.user), ("plan.edit", actor.user)]
+
+
+def test_logs_hold_routes_and_no_data(client_in, group, caplog) -> None:
+    caplog.set_level(logging.INFO, "fairbench")
+    logging.getLogger("fairbench").addHandler(caplog.handler)
+    person = group.participants.first()
+    client_in.get(f"/people/{person.id}/")
+    client_in.post("/people/new/", {"call_name": "Amparo Teal", "pace": 1, "private_note": "knee"})
+    client_in.get("/shelf/?q=secretword")
+    lines = [str(record.__dict__) for record in caplog.records if record.name == "fairbench.request"]
+    assert any("people:participant" in line for line in lines)
+    for word in ("Amparo", "knee", "secretword", str(person.id)):
+        assert not any(word in line for line in lines), word
+
+
+def test_headers_are_strict(client_in) -> None:
+    answer = client_in.get("/")
+    policy = answer["Content-Security-Policy"]
+    assert "default-src 'none'" in policy
+    assert "script-src 'self'" in policy
+    assert "unsafe" not in policy
+    assert answer["X-Frame-Options"] == "DENY"
+    assert answer["X-Content-Type-Options"] == "nosniff"
+    assert answer["Referrer-Policy"] == "same-origin"
+
+
+def test_a_post_needs_its_token(user, plan) -> None:
+    client = Client(enforce_csrf_checks=True)
+    client.force_login(user)
+    assert client.post(f"/plans/{plan.id}/do/remove/", {"seen": 1, "item": "a"}).status_code == 403
+
+
+def test_signing_in(db) -> None:
+    user = UserFactory()
+    user.set_password("harbour-bench-24")
+    user.save()
+    assert user.password.startswith("argon2")
+    client = Client()
+    wrong = client.post("/sign-in/", {"username": user.email, "password": "nothing"})
+    assert "do not go together" in wrong.content.decode()
+    right = client.post("/sign-in/", {"username": user.email, "password": "harbour-bench-24"})
+    assert right["Location"] == "/"
+    assert client.get("/").status_code == 200
+
+
+def test_no_view_leaves_the_scope() -> None:
+    for path in Path("fairbench/web").rglob("*.py"):
+        if "management" not in path.parts:
+            assert "scopes_disabled" not in path.read_text(encoding="utf-8"), path
+
+
+def test_actor_may() -> None:
+    assistant = Actor(UserFactory.build(role=Role.ASSISTANT, practice=None))
+    assert assistant.may("classes")
+    assert not assistant.may("plans")
