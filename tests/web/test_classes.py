@@ -236,7 +236,7 @@ def test_the_record_of_a_large_class_stays_within_its_queries(
     with django_assert_max_num_queries(12):
         client_in.get(reverse("classes:record", args=[meeting.id]))
     with django_assert_max_num_queries(12):
-        assert differ(client_in, meeting, group.participants.all()[0], item="a", effort="6").status_code == 200
+        assert differ(client_in, meeting, person, item="a", effort="6").status_code == 200
     client_in.post(reverse("classes:record_save", args=[meeting.id]))
     for name in ("meeting", "list"):
         with django_assert_max_num_queries(12):

@@ -57,9 +57,9 @@ def test_copy_and_put_away_and_bring_back(client_in, plan) -> None:
     client_in.post(reverse("plans:copy", args=[plan.id]))
     assert Plan.objects.filter(name="Test plan (copy)").exists()
     client_in.post(reverse("plans:put_away", args=[plan.id]))
-    assert "Bring Test plan back" in client_in.get(reverse("plans:list")).content.decode()
+    assert "Bring back Test plan" in client_in.get(reverse("plans:list")).content.decode()
     client_in.post(reverse("plans:put_away", args=[plan.id]), {"away": "no"})
-    assert "Bring Test plan back" not in client_in.get(reverse("plans:list")).content.decode()
+    assert "Bring back Test plan" not in client_in.get(reverse("plans:list")).content.decode()
 
 
 def upload(client, data: bytes):

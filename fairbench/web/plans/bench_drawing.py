@@ -46,6 +46,12 @@ class Plank:
     extra: bool
 
     @property
+    def accessible_name(self) -> str:
+        """What is read out: first the words that are seen, so that speech input finds them."""
+        seen = " ".join(filter(None, [self.outside, *(line for _, line in self.lines), self.dose]))
+        return f"{seen}. {self.spoken}" if seen else self.spoken
+
+    @property
     def end(self) -> float:
         return round(self.x + self.width, 1)
 

@@ -26,6 +26,31 @@ function chooseBeside(step) {
   window.htmx.trigger(planks[next], "click");
 }
 
+// A key pressed while a change is on its way waits for the bench that comes back, so none is lost.
+const WAITING_MOST = 20;
+const waiting = [];
+let busy = false;
+
+function listenForTraffic() {
+  document.body.addEventListener("htmx:beforeRequest", (event) => {
+    if (event.detail.target?.id === "bench") busy = true;
+  });
+  const free = () => {
+    busy = false;
+    const key = waiting.shift();
+    if (key) press(key);
+  };
+  document.body.addEventListener("htmx:afterSettle", (event) => event.target.id === "bench" && free());
+  document.body.addEventListener("htmx:sendError", free);
+  document.body.addEventListener("htmx:responseError", free);
+}
+
+function press(key) {
+  if (key === "ArrowLeft" || key === "ArrowRight") return chooseBeside(key === "ArrowLeft" ? -1 : 1);
+  const button = bench().querySelector(`[data-key="${CSS.escape(key)}"]`);
+  if (button && !button.disabled) button.click();
+}
+
 // Keys that are a single character only act on a plank or its surroundings, so that speech input
 // and stray typing elsewhere change nothing.
 function onKey(event) {
@@ -33,23 +58,19 @@ function onKey(event) {
   const onPlanks = event.target.closest(".bench-main") !== null || event.target === document.body;
   if (!onPlanks || !document.getElementById("shelf").hidden) return;
   const key = keyName(event);
-  if (key === "ArrowLeft" || key === "ArrowRight") {
-    event.preventDefault();
-    chooseBeside(key === "ArrowLeft" ? -1 : 1);
-    return;
-  }
   if (key === "Enter" && event.target.matches(".plank[aria-current]")) {
     event.preventDefault();
     document.querySelector("#inspector .stepper input")?.focus();
     return;
   }
-  const button = bench().querySelector(`[data-key="${CSS.escape(key)}"]`);
-  if (button && !button.disabled) {
-    event.preventDefault();
-    button.click();
-  }
+  const means = key === "ArrowLeft" || key === "ArrowRight" || bench().querySelector(`[data-key="${CSS.escape(key)}"]`);
+  if (!means) return;
+  event.preventDefault();
+  if (!busy) press(key);
+  else if (waiting.length < WAITING_MOST) waiting.push(key);
 }
 
+listenForTraffic();
 document.addEventListener("keydown", onKey);
 carryFocus(bench);
 listenForSteps();

@@ -20,7 +20,7 @@ function showSync(outbox) {
 const outbox = new Outbox(score.meeting, facts.events, facts.token, showSync);
 const saved = JSON.parse(localStorage.getItem(stateKey) ?? "null");
 const player = new Player(score, (kind, details) => outbox.add(kind, details), saved);
-const screen = new Screen(player);
+const screen = new Screen(player, outbox);
 const sound = new Sound();
 
 function save() {
@@ -36,7 +36,6 @@ function forget() {
 function toRecord() {
   if (outbox.waiting.length) {
     outbox.send();
-    part("cue").textContent = "Everything is kept on this device. It is sent as soon as there is a connection; then you can record.";
     return;
   }
   forget();

@@ -38,8 +38,9 @@ function lines(id, texts) {
 }
 
 export class Screen {
-  constructor(player) {
+  constructor(player, outbox) {
     this.player = player;
+    this.outbox = outbox;
     this.strip = new Strip(player);
     this.spokenStep = null;
   }
@@ -77,7 +78,8 @@ export class Screen {
     set("side", "Notice how it feels now.");
     set("number", "");
     set("of", "");
-    set("cue", "Now record what differed.");
+    const unsent = this.outbox.waiting.length > 0;
+    set("cue", unsent ? "Everything is kept on this device. It is sent as soon as there is a connection; then you can record." : "Now record what differed.");
     set("breath", "");
     part("bar").style.transform = "scaleX(1)";
   }
@@ -158,6 +160,7 @@ export class Screen {
 
   showButtons() {
     const { player } = this;
+    part("do-pause").disabled = false; // it waits for this script to be there
     set("do-pause", player.ended ? "Record" : !player.began ? "Begin" : player.running ? "Pause" : "Go on");
     for (const id of ["do-back", "do-next", "do-rest", "do-skip", "do-note", "do-end"]) {
       part(id).disabled = !player.began || player.ended;

@@ -1,0 +1,193 @@
+"""Every main view: nothing serious for axe, nothing cut off at any width, two windows, bad input."""
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from .conftest import choose, serious, settled, sign_in
+
+VIEWS = [
+    "/",
+    "/people/",
+    "/people/new/",
+    "/shelf/",
+    "/shelf/band-row/",
+    "/plans/",
+    "/plans/new/",
+    "/plans/bring-in/",
+    "/classes/",
+]
+
+
+def open_bench(page: Page, name: str = "Up once, down once") -> None:
+    page.goto("/plans/")
+    page.get_by_role("link", name=name).click()
+    page.wait_for_selector(".plank")
+
+
+def test_axe_finds_nothing_serious(page: Page) -> None:
+    found = {}
+    for view in VIEWS:
+        page.goto(view)
+        found[view] = serious(page)
+    page.goto("/people/")
+    page.get_by_role("link", name="Monday Chairs").first.click()
+    found["group"] = serious(page)
+    page.goto("/classes/")
+    page.locator(".rows a").first.click()
+    found["meeting"] = serious(page)
+    page.get_by_role("link", name="Correct the record").click()
+    page.get_by_role("button", name="Something differed").first.click()
+    page.wait_for_selector(".record-form")
+    found["record"] = serious(page)
+    open_bench(page)
+    found["bench"] = serious(page)
+    choose(page, 8)
+    page.wait_for_selector("#dose-sum")
+    found["inspector"] = serious(page)
+    page.get_by_role("button", name="Add from shelf").click()
+    page.wait_for_selector("[data-add-exercise]")
+    found["drawer"] = serious(page)
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Cue sheet").click()
+    found["cue sheet"] = serious(page)
+    page.go_back()
+    page.get_by_role("link", name="Pack list").click()
+    found["pack list"] = serious(page)
+    page.go_back()
+    page.get_by_role("button", name="Teach").click()
+    page.locator(".arrive").first.click()
+    expect(page.locator("#begin")).to_be_enabled()
+    found["arrivals"] = serious(page)
+    page.locator("#begin").click()
+    page.locator("#do-pause").click()
+    page.wait_for_timeout(400)
+    found["teach"] = serious(page)
+    page.locator("#do-note").click()
+    found["note"] = serious(page)
+    assert {view: problems for view, problems in found.items() if problems} == {}
+
+
+@pytest.mark.parametrize(("width", "height"), [(390, 844), (1024, 768), (1280, 800)])
+def test_nothing_sticks_out_sideways(page: Page, width: int, height: int) -> None:
+    page.set_viewport_size({"width": width, "height": height})
+    wide = "document.documentElement.scrollWidth > document.documentElement.clientWidth + 1"
+    for view in VIEWS:
+        page.goto(view)
+        assert not page.evaluate(wide), view
+    open_bench(page)
+    choose(page, 3)
+    page.wait_for_selector("#dose-sum")
+    assert not page.evaluate(wide), "bench"
+    page.get_by_role("button", name="Teach").click()
+    page.locator(".arrive").first.click()
+    assert not page.evaluate(wide), "arrivals"
+    expect(page.locator("#begin")).to_be_enabled()
+    page.locator("#begin").click()
+    page.locator("#do-pause").click()
+    page.wait_for_timeout(300)
+    assert not page.evaluate(wide), "teach"
+
+
+def test_plank_labels_are_never_cut(page: Page) -> None:
+    """Text inside a plank stays inside, and no label lies on another."""
+    for name in ("Up once, down once", "Open chest, strong legs", "Short and steady"):
+        open_bench(page, name)
+        out = page.evaluate(
+            """() => {
+              const bad = [];
+              for (const plank of document.querySelectorAll('.plank')) {
+                const wood = plank.querySelector('.plank-wood').getBoundingClientRect();
+                for (const text of plank.querySelectorAll('.plank-name, .plank-dose')) {
+                  const box = text.getBoundingClientRect();
+                  if (box.right > wood.right + 1 || box.left < wood.left) bad.push(text.textContent);
+                }
+              }
+              const labels = [...document.querySelectorAll('.plank-outside')];
+              for (const a of labels) for (const b of labels) {
+                const p = a.getBoundingClientRect(), q = b.getBoundingClientRect();
+                const across = p.left < q.right - 1 && q.left < p.right - 1;
+                const down = p.top < q.bottom - 4 && q.top < p.bottom - 4;
+                if (a !== b && across && down) bad.push(`${a.textContent} on ${b.textContent}`);
+              }
+              return bad;
+            }"""
+        )
+        assert out == [], name
+
+
+def test_two_windows_never_lose_a_change_silently(page: Page, site: str, browser: Browser) -> None:
+    open_bench(page, "Short and steady")
+    other = page.context.new_page()
+    other.goto(page.url)
+    for window in (page, other):
+        choose(window, 6)
+        expect(window.locator("#inspector h2")).to_have_text("Band row")
+    page.get_by_label("Repetitions", exact=True).fill("9")
+    page.keyboard.press("Tab")
+    expect(page.locator("#dose-sum")).to_contain_text("9 each arm")
+    other.get_by_label("Repetitions", exact=True).fill("12")
+    other.keyboard.press("Tab")
+    expect(other.locator(".notice.refused")).to_contain_text("Band row was changed in another window first")
+    expect(other.locator("#dose-sum")).to_contain_text("9 each arm")
+    other.get_by_label("Repetitions", exact=True).fill("12")
+    other.keyboard.press("Tab")
+    expect(other.locator("#dose-sum")).to_contain_text("12 each arm")
+    choose(page, 1)
+    expect(page.locator("#inspector h2")).to_have_text("Seated march")
+    page.get_by_label("Sets", exact=True).fill("2")
+    page.keyboard.press("Tab")
+    expect(page.locator("#dose-sum")).to_contain_text("2 sets")
+
+
+def test_a_bad_figure_is_said_beside_it_and_nothing_changes(page: Page) -> None:
+    open_bench(page, "Short and steady")
+    choose(page, 6)
+    expect(page.locator("#inspector h2")).to_have_text("Band row")
+    end = page.locator("#end-time").inner_text()
+    for bad in ("0", "10000", "lots"):
+        page.get_by_label("Repetitions", exact=True).fill(bad)
+        page.keyboard.press("Tab")
+        expect(page.locator(".figure-row.wrong .field-error")).to_contain_text(bad)
+        settled(page)
+    assert page.locator("#end-time").inner_text() == end
+
+
+def test_quick_presses_add_up(page: Page) -> None:
+    open_bench(page, "Short and steady")
+    choose(page, 6)
+    expect(page.locator("#inspector h2")).to_have_text("Band row")
+    more = page.get_by_role("button", name="Repetitions: more")
+    for _ in range(5):
+        more.click()
+    expect(page.locator("#dose-sum")).to_contain_text("13 each arm")
+    expect(page.locator("#undo")).to_be_enabled()
+    page.locator("#undo").click()
+    expect(page.locator("#dose-sum")).to_contain_text("8 each arm")
+
+
+def test_a_server_that_is_gone_is_said(page: Page) -> None:
+    open_bench(page)
+    page.context.set_offline(True)
+    choose(page, 2)
+    expect(page.locator("#lost-touch")).to_contain_text("cannot be reached")
+    page.context.set_offline(False)
+    choose(page, 2)
+    expect(page.locator("#lost-touch")).to_be_hidden()
+
+
+def test_less_motion_and_print(page: Page) -> None:
+    open_bench(page)
+    page.get_by_role("link", name="Cue sheet").click()
+    page.emulate_media(media="print")
+    expect(page.locator(".topbar")).to_be_hidden()
+    expect(page.locator(".paper-tools")).to_be_hidden()
+    size = page.evaluate("parseFloat(getComputedStyle(document.querySelector('.paper')).fontSize)")
+    assert size >= 21  # 16 pt
+
+
+def test_signing_out_and_in_again(page: Page) -> None:
+    page.get_by_role("button", name="Sign out").click()
+    page.goto("/plans/")
+    assert "/sign-in/" in page.url
+    sign_in(page)
+    expect(page.get_by_role("heading", name="Your groups")).to_be_visible()

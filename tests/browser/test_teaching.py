@@ -1,0 +1,168 @@
+"""The counting screen when things go otherwise: no network, a closed lid, another version, sound."""
+
+import pytest
+from django_scopes import scopes_disabled
+from playwright.sync_api import Page, Route, expect
+
+from fairbench.web.classes.models import Meeting, TeachEvent
+
+from .test_path import run_until
+
+
+@pytest.fixture
+def teaching(page: Page) -> Page:
+    """The short class begun, on a clock that the test runs."""
+    page.get_by_role("button", name="Teach Short and steady").click()
+    for number in range(3):
+        page.locator(".arrive").nth(number).click()
+        expect(page.locator(".arrive").nth(number)).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("button", name="Begin with 3").click()
+    page.wait_for_selector("#do-pause")
+    # The page is kept on the device before the network may go.
+    kept = "caches.keys().then(async k => k.length ? (await (await caches.open(k[0])).keys()).length : 0)"
+    for _ in range(100):
+        if page.evaluate(kept) > 5:
+            break
+        page.wait_for_timeout(100)
+    assert page.evaluate(kept) > 5
+    page.clock.install()
+    page.reload()
+    page.locator("#do-pause").click()
+    page.clock.run_for(1000)
+    return page
+
+
+def stored() -> list[TeachEvent]:
+    with scopes_disabled():
+        return list(TeachEvent.objects.filter(meeting__state__in=["teaching", "taught"]).order_by("at"))
+
+
+def note(page: Page, person: int, text: str) -> None:
+    page.locator("#do-note").click()
+    page.locator("#note-who button").nth(person).click()
+    page.locator("#note-text").fill(text)
+    page.locator("#note-keep").click()
+
+
+def test_the_class_goes_on_without_a_network_and_all_arrives_once(teaching: Page) -> None:
+    page = teaching
+    expect(page.locator("#sync")).to_have_text("all saved")
+    page.context.set_offline(True)
+    before = len(stored())
+    run_until(page, lambda: page.locator("#name").inner_text() == "Arm sweep")
+    note(page, 0, "kept while offline")
+    page.locator("#do-more").click()
+    expect(page.locator("#sync")).to_contain_text("kept on this device")
+    assert len(stored()) == before
+
+    # Even opened anew, without a network, it is where it was.
+    name = page.locator("#name").inner_text()
+    waiting = page.locator("#sync").inner_text()
+    page.clock.run_for(1500)
+    page.reload()
+    expect(page.locator("#name")).to_have_text(name)
+    expect(page.locator("#sync")).to_have_text(waiting)
+    expect(page.locator("#banner")).to_contain_text("Paused while the screen was off")
+    page.locator("#do-pause").click()
+    run_until(page, lambda: page.locator("#name").inner_text() == "Sit to stand")
+    page.locator("#do-end").click()
+    page.locator("#end-now").click()
+    page.locator("#do-pause").click()
+    expect(page.locator("#cue")).to_contain_text("sent as soon as there is a connection")
+    kept = int(page.locator("#sync").inner_text().split()[0])
+
+    page.context.set_offline(False)
+    run_until(page, lambda: page.locator("#sync").inner_text() == "all saved", most=60)
+    events = stored()
+    assert len(events) == before + kept
+    assert [e.text for e in events if e.kind == "noted"] == ["kept while offline"]
+    for kind in ("began", "ended", "one_more"):
+        assert sum(e.kind == kind for e in events) == 1, kind
+    with scopes_disabled():
+        assert Meeting.objects.get(id=events[0].meeting_id).state == Meeting.State.TAUGHT
+    page.locator("#do-pause").click()
+    page.wait_for_url("**/record/")
+    expect(page.locator("main")).to_contain_text("kept while offline")
+
+
+def test_an_answer_that_gets_lost_does_not_double(teaching: Page) -> None:
+    page = teaching
+    def swallow(route: Route) -> None:
+        route.fetch()
+        route.abort()
+
+    page.route("**/events/", swallow, times=2)
+    note(page, 1, "heard but not answered")
+    expect(page.locator("#sync")).to_contain_text("kept on this device")
+    run_until(page, lambda: page.locator("#sync").inner_text() == "all saved", most=60)
+    assert [e.text for e in stored() if e.kind == "noted"] == ["heard but not answered"]
+
+
+def test_a_closed_lid_pauses_and_the_clock_on_the_wall_goes_on(teaching: Page) -> None:
+    page = teaching
+    page.clock.run_for(10_000)
+    number = page.locator("#number").inner_text()
+    page.clock.fast_forward(600_000)
+    page.clock.run_for(300)
+    expect(page.locator("#banner")).to_be_visible()
+    assert page.locator("#number").inner_text() == number
+    assert page.locator("#behind").inner_text() == "10 min behind"
+    page.locator("#do-pause").click()
+    page.clock.run_for(1200)
+    expect(page.locator("#banner")).to_be_hidden()
+
+
+def test_rest_back_next_and_another_version(teaching: Page) -> None:
+    page = teaching
+    run_until(
+        page, lambda: page.locator("#name").inner_text() == "Seated march" and "of" in page.locator("#of").inner_text()
+    )
+    page.clock.run_for(4000)
+    number = page.locator("#number").inner_text()
+    page.locator("#do-rest").click()
+    page.clock.run_for(200)
+    expect(page.locator("#side")).to_have_text("rest")
+    page.clock.run_for(30_000)
+    assert int(page.locator("#number").inner_text()) in (int(number), int(number) + 1)
+    page.locator("#do-back").click()
+    page.clock.run_for(200)
+    expect(page.locator("#number")).to_have_text("1")
+    page.locator("#do-swap").click()
+    page.get_by_role("button", name="heels only").click()
+    page.clock.run_for(200)
+    expect(page.locator("#how")).to_contain_text("heels only")
+    expect(page.locator("#behind")).to_have_text("1 min behind")
+    page.locator("#do-next").click()
+    page.locator("#do-next").click()
+    run_until(page, lambda: page.locator("#name").inner_text() == "Ankle circles")
+    kinds = [e.kind for e in stored()]
+    assert kinds.count("rested") == 1
+    assert kinds.count("swapped") == 1
+
+
+def test_sound_is_off_until_wanted_and_remembered(teaching: Page) -> None:
+    page = teaching
+    page.locator("#do-sound").click()
+    tick = page.locator("#sound-tick")
+    expect(tick).to_have_attribute("aria-pressed", "false")
+    expect(page.locator("#sound-voice")).to_have_attribute("aria-pressed", "false")
+    tick.click()
+    expect(tick).to_have_attribute("aria-pressed", "true")
+    page.keyboard.press("Escape")
+    page.clock.run_for(5000)
+    page.reload()
+    page.locator("#do-sound").click()
+    expect(page.locator("#sound-tick")).to_have_attribute("aria-pressed", "true")
+
+
+def test_nothing_hit_by_accident_ends_the_class(teaching: Page) -> None:
+    page = teaching
+    page.locator("#do-end").click()
+    expect(page.locator("#drawer-end")).to_be_visible()
+    page.get_by_role("button", name="Go on teaching").click()
+    page.clock.run_for(2000)
+    expect(page.locator("#do-pause")).to_have_text("Pause")
+    for button in page.locator(".teach-buttons > .teach-button:visible").all():
+        box = button.bounding_box()
+        assert box["height"] >= 56
+        assert box["width"] >= 56
