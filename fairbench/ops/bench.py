@@ -1,0 +1,113 @@
+"""``bin/bench``: speed as ratios within one run, printed as a table. Nothing here is a test of time.
+
+The server side is measured in one process through Django's own request handling, without a network
+in between, against a bare page: base template, signed in, one query.
+"""
+
+import os
+import statistics
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from dataclasses import replace
+from pathlib import Path
+
+from fairbench.core.exercises import Shelf
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.people import Group, Person
+from fairbench.core.plans import Item, Plan, add_where_it_belongs
+from fairbench.core.timeline import compile_timeline
+
+from .packages import OpsError, install
+from .postgres import Cluster, server_programs
+
+FIRST_DATABASE_PORT = 54800
+PEOPLE, ITEMS = 16, 20
+ROUNDS = 120
+
+
+def main() -> int:
+    if server_programs() is None:
+        install("postgresql")
+    with tempfile.TemporaryDirectory(prefix="fairbench-bench-", ignore_cleanup_errors=True) as folder:
+        Path(folder).chmod(0o755)
+        cluster = Cluster(Path(folder) / "cluster", FIRST_DATABASE_PORT)
+        try:
+            cluster.start()
+            os.environ["DATABASE_URL"] = cluster.url()
+            os.environ.setdefault("SECRET_KEY", "only-for-the-bench")
+            os.environ["FAIRBENCH_LOG_LEVEL"] = "ERROR"
+            rows = [*core_rows(), *_server_rows()]
+        except OpsError as error:
+            print(error, file=sys.stderr)
+            return 1
+        finally:
+            cluster.remove()
+    print(table(rows))
+    return 0 if all(ok for *_, ok in rows) else 1
+
+
+Row = tuple[str, str, str, bool]
+
+
+def core_rows() -> list[Row]:
+    """Compiling a plan of 20 items for 16 people, and of 40."""
+    shelf = load_shelf()
+    group = _group(PEOPLE)
+    single, double = _plan(shelf, ITEMS), _plan(shelf, ITEMS * 2)
+    once, twice = _medians(lambda: compile_timeline(single, group, shelf), lambda: compile_timeline(double, group, shelf))
+    return [
+        ("Compile 20 items, 16 people (core)", f"{once * 1000:.2f} ms", "under 5 ms", once < 0.005),
+        ("40 items against 20 (core)", f"{twice / once:.2f}×", "at most 2.2×", twice / once <= 2.2),
+    ]
+
+
+def _server_rows() -> list[Row]:
+    from fairbench.ops import bench_server  # needs the database's address, which is known only now
+
+    bare, edit, look = bench_server.medians(_plan(load_shelf(), ITEMS), PEOPLE, ROUNDS)
+    rows: list[Row] = [
+        ("Bare signed-in page, one query", f"{bare.seconds * 1000:.1f} ms, {bare.queries} queries", "the measure", True)
+    ]
+    for name, page, limit in (("Bench edit (change a dose)", edit, 4.0), ("Bench, looked at", look, 4.0)):
+        ratio = page.seconds / bare.seconds
+        rows.append((name, f"{page.seconds * 1000:.1f} ms, {ratio:.2f}× bare", f"at most {limit:g}×", ratio <= limit))
+        rows.append((f"{name}: queries", str(page.queries), "at most 12", page.queries <= 12))
+    return rows
+
+
+def _plan(shelf: Shelf, count: int) -> Plan:
+    """A plan of so many items over the whole shelf, in the blocks where they belong."""
+    plan = Plan("Bench", 60)
+    exercises = list(shelf)
+    for number in range(count):
+        exercise = exercises[number % len(exercises)]
+        plan = add_where_it_belongs(plan, Item(f"i{number}", exercise.id, exercise.base), shelf)
+    return replace(plan, length_min=60)
+
+
+def _group(size: int) -> Group:
+    return Group(tuple(Person(str(n), f"Person {n}", 1 + n / 20) for n in range(size)))
+
+
+def _medians(*works: Callable[[], object]) -> list[float]:
+    """Median seconds of each, taken in turns so that whatever else the machine does hits all alike."""
+    times: list[list[float]] = [[] for _ in works]
+    for _ in range(ROUNDS):
+        for work, taken in zip(works, times, strict=True):
+            start = time.perf_counter()
+            work()
+            taken.append(time.perf_counter() - start)
+    return [statistics.median(taken[10:]) for taken in times]
+
+
+def table(rows: list[Row]) -> str:
+    """The rows as text in columns, with a word for each verdict."""
+    cells = [("What", "Measured", "Wanted", ""), *((*row[:3], "met" if row[3] else "NOT MET") for row in rows)]
+    widths = [max(len(row[column]) for row in cells) for column in range(4)]
+    return "\n".join("  ".join(cell.ljust(width) for cell, width in zip(row, widths, strict=True)) for row in cells)
+
+
+if __name__ == "__main__":
+    sys.exit(main())
