@@ -4,8 +4,10 @@ The server side is measured in one process through Django's own request handling
 in between, against a bare page: base template, signed in, one query.
 """
 
+import json
 import os
 import statistics
+import subprocess
 import sys
 import tempfile
 import time
@@ -15,6 +17,7 @@ from pathlib import Path
 
 from fairbench.core.exercises import Shelf
 from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.formats.plan_doc import write_plan
 from fairbench.core.people import Group, Person
 from fairbench.core.plans import Item, Plan, add_where_it_belongs
 from fairbench.core.timeline import compile_timeline
@@ -22,6 +25,7 @@ from fairbench.core.timeline import compile_timeline
 from .packages import OpsError, install
 from .postgres import Cluster, server_programs
 
+ROOT = Path(__file__).resolve().parents[2]
 FIRST_DATABASE_PORT = 54800
 PEOPLE, ITEMS = 16, 20
 ROUNDS = 120
@@ -35,10 +39,13 @@ def main() -> int:
         cluster = Cluster(Path(folder) / "cluster", FIRST_DATABASE_PORT)
         try:
             cluster.start()
-            os.environ["DATABASE_URL"] = cluster.url()
-            os.environ.setdefault("SECRET_KEY", "only-for-the-bench")
-            os.environ["FAIRBENCH_LOG_LEVEL"] = "ERROR"
-            rows = [*core_rows(), *_server_rows()]
+            environment = {
+                **os.environ,
+                "DATABASE_URL": cluster.url(),
+                "SECRET_KEY": "only-for-the-bench",
+                "FAIRBENCH_LOG_LEVEL": "ERROR",
+            }
+            rows = [*core_rows(), *_server_rows(Path(folder), environment)]
         except OpsError as error:
             print(error, file=sys.stderr)
             return 1
@@ -56,24 +63,39 @@ def core_rows() -> list[Row]:
     shelf = load_shelf()
     group = _group(PEOPLE)
     single, double = _plan(shelf, ITEMS), _plan(shelf, ITEMS * 2)
-    once, twice = _medians(lambda: compile_timeline(single, group, shelf), lambda: compile_timeline(double, group, shelf))
+    once, twice = _medians(
+        lambda: compile_timeline(single, group, shelf), lambda: compile_timeline(double, group, shelf)
+    )
     return [
         ("Compile 20 items, 16 people (core)", f"{once * 1000:.2f} ms", "under 5 ms", once < 0.005),
         ("40 items against 20 (core)", f"{twice / once:.2f}×", "at most 2.2×", twice / once <= 2.2),
     ]
 
 
-def _server_rows() -> list[Row]:
-    from fairbench.ops import bench_server  # needs the database's address, which is known only now
+def _server_rows(folder: Path, environment: dict[str, str]) -> list[Row]:
+    """A bench edit and a look at the bench, against the bare page."""
+    plan = folder / "plan.json"
+    plan.write_text(write_plan(_plan(load_shelf(), ITEMS)), encoding="utf-8")
 
-    bare, edit, look = bench_server.medians(_plan(load_shelf(), ITEMS), PEOPLE, ROUNDS)
-    rows: list[Row] = [
-        ("Bare signed-in page, one query", f"{bare.seconds * 1000:.1f} ms, {bare.queries} queries", "the measure", True)
-    ]
-    for name, page, limit in (("Bench edit (change a dose)", edit, 4.0), ("Bench, looked at", look, 4.0)):
-        ratio = page.seconds / bare.seconds
-        rows.append((name, f"{page.seconds * 1000:.1f} ms, {ratio:.2f}× bare", f"at most {limit:g}×", ratio <= limit))
-        rows.append((f"{name}: queries", str(page.queries), "at most 12", page.queries <= 12))
+    def manage(*arguments: str) -> str:
+        command = [sys.executable, str(ROOT / "manage.py"), *arguments]
+        return subprocess.run(command, env=environment, cwd=ROOT, check=True, stdout=subprocess.PIPE, text=True).stdout
+
+    manage("migrate", "--verbosity", "0")
+    manage("collectstatic", "--noinput", "--verbosity", "0")
+    pages = json.loads(manage("measure_bench", str(plan), str(PEOPLE), str(ROUNDS)))
+    bare = pages["bare"]
+    words = f"{bare['seconds'] * 1000:.1f} ms, {bare['queries']} queries"
+    rows: list[Row] = [("Bare signed-in page, one query", words, "the measure", True)]
+    for name, page, limit in (
+        ("Bench edit (change a dose)", pages["edit"], 4.0),
+        ("Bench, looked at", pages["look"], 4.0),
+    ):
+        ratio = page["seconds"] / bare["seconds"]
+        rows.append(
+            (name, f"{page['seconds'] * 1000:.1f} ms, {ratio:.2f}× bare", f"at most {limit:g}×", ratio <= limit)
+        )
+        rows.append((f"{name}: queries", str(page["queries"]), "at most 12", page["queries"] <= 12))
     return rows
 
 

@@ -85,6 +85,7 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 
 LANGUAGE_CODE = "en-gb"
+USE_I18N = False
 TIME_ZONE = env.str("FAIRBENCH_TIME_ZONE", default="UTC")
 USE_TZ = True
 

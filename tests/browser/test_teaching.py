@@ -87,6 +87,7 @@ def test_the_class_goes_on_without_a_network_and_all_arrives_once(teaching: Page
 
 def test_an_answer_that_gets_lost_does_not_double(teaching: Page) -> None:
     page = teaching
+
     def swallow(route: Route) -> None:
         route.fetch()
         route.abort()

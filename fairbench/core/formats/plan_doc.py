@@ -56,12 +56,14 @@ def read_plan(data: bytes | str, shelf: Shelf | None = None) -> Plan:
 
     Raises :class:`InputError` with the place in the file for whatever is wrong.
     """
-    return plan_value(_json(data), shelf)
+    document = _json(data)
+    _no_control_characters(document, "")
+    return plan_value(document, shelf)
 
 
 def plan_value(document: Any, shelf: Shelf | None = None) -> Plan:
-    """The plan that a JSON value describes; errors as in :func:`read_plan`."""
-    _no_control_characters(document, "")
+    """The plan that a JSON value describes; errors as in :func:`read_plan`. The value comes from
+    ourselves, so its text is taken as it is."""
     try:
         doc = PlanDoc.model_validate(document)
     except ValidationError as error:

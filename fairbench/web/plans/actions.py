@@ -119,10 +119,10 @@ def edit(actor: Actor, plan_id: UUID, seen: int, change: Change, said: str, touc
     value = change(now)
     if value == now:
         return Edited(plan, now, notice)
-    number = _next_number(plan)
+    number = plan.newest + 1
     _keep(actor, plan, number, plan.head, value, said)
-    plan.head, plan.name = number, value.name
-    plan.save(update_fields=["head", "name", "changed_at"])
+    plan.head, plan.newest, plan.name = number, number, value.name
+    plan.save(update_fields=["head", "newest", "name", "changed_at"])
     actor.did("plan.edit", plan.id)
     return Edited(plan, value, notice)
 
@@ -186,11 +186,6 @@ def _revision(plan: Plan, number: int) -> PlanRevision:
     if revision is None:
         raise PlanError(f"this plan never had a state {number}", "seen")
     return revision
-
-
-def _next_number(plan: Plan) -> int:
-    newest = plan.revisions.order_by("-number").values_list("number", flat=True).first()
-    return (newest or 0) + 1
 
 
 def _keep(actor: Actor, plan: Plan, number: int, parent: int | None, value: core.Plan, said: str) -> None:

@@ -91,11 +91,10 @@ class Tick:
 
 @dataclass(frozen=True, slots=True)
 class Row:
-    """A person's planks on the same axis, as one path."""
+    """A person's place on the same axis. Their planks are the drawing's ``row_path``, lowered to ``y``."""
 
     name: str
     y: float
-    path: str
     pace: str
 
 
@@ -106,6 +105,7 @@ class Drawing:
     lanes: tuple[Lane, ...]
     ticks: tuple[Tick, ...]
     rows: tuple[Row, ...]
+    row_path: str
     level_line: str
     booked_x: float
     rows_top: float
@@ -114,7 +114,6 @@ class Drawing:
     left: float = LEFT
     top: float = TOP
     plank: float = PLANK
-    ring_height: float = PLANK + 6
 
     @property
     def line_width(self) -> float:
@@ -138,7 +137,6 @@ def draw(timeline: Timeline, people: Sequence[Person]) -> Drawing:
         Row(
             name=person.name,
             y=rows_top + number * ROW,
-            path=_row_path(timeline, scale, rows_top + number * ROW + (ROW - ROW_PLANK) / 2),
             pace=f"pace {person.pace:g}" if person.pace > 1 else "",
         )
         for number, person in enumerate(people)
@@ -149,6 +147,7 @@ def draw(timeline: Timeline, people: Sequence[Person]) -> Drawing:
         lanes=lanes,
         ticks=tuple(Tick(_x(m * 60, scale), m) for m in range(0, int(longest // 60) + 1, 5)),
         rows=rows,
+        row_path=_row_path(timeline, scale),
         level_line=_level_line(timeline, scale, bases),
         booked_x=_x(timeline.plan.length_min * 60.0, scale),
         rows_top=rows_top,
@@ -267,12 +266,12 @@ def _plank(item: ItemTime, number: int, place: int, scale: float, base: float, l
     )
 
 
-def _row_path(timeline: Timeline, scale: float, y: float) -> str:
+def _row_path(timeline: Timeline, scale: float) -> str:
     """A person's planks: a whole bar for every item, since everyone does it as planned."""
     bars = []
     for item in timeline.items:
         width = max(2.0, round((item.end - item.begins) * scale - 2, 1))
-        bars.append(f"M{_x(item.begins, scale)} {y:.1f}h{width}v{ROW_PLANK}h-{width}z")
+        bars.append(f"M{_x(item.begins, scale)} {(ROW - ROW_PLANK) / 2:g}h{width}v{ROW_PLANK}h-{width}z")
     return "".join(bars)
 
 

@@ -3,6 +3,9 @@
 from dataclasses import dataclass
 from typing import Any
 
+from django.urls import reverse
+from django.utils.safestring import SafeString
+
 from fairbench.core.checks import Finding, check_time
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds
@@ -13,6 +16,7 @@ from fairbench.web.people.models import Group
 
 from .adapter import core_group, shelf
 from .bench_drawing import Drawing, draw
+from .bench_svg import bench_svg
 from .inspector import Inspector, inspect
 from .models import Plan
 
@@ -57,7 +61,13 @@ class BenchView:
     totals: tuple[BlockTotal, ...]
     findings: tuple[Finding, ...]
     inspector: Inspector | None
+    address: str
+    do: str
     groups: tuple[Group, ...] = ()
+
+    @property
+    def svg(self) -> SafeString:
+        return bench_svg(self.drawing, self.address, self.chosen, f"{self.plan.name}, {self.spoken}")
 
     @property
     def chosen(self) -> str:
@@ -87,6 +97,7 @@ def bench_view(plan: Plan, value: CorePlan, chosen: str = "", wrong: dict[str, A
     group = core_group(plan.group)
     timeline = compile_timeline(value, group, shelf())
     time = timeline.time_of(chosen) if chosen else None
+    address = reverse("plans:bench", args=[plan.id])
     return BenchView(
         plan=plan,
         value=value,
@@ -96,6 +107,8 @@ def bench_view(plan: Plan, value: CorePlan, chosen: str = "", wrong: dict[str, A
         totals=_totals(timeline),
         findings=check_time(timeline),
         inspector=inspect(timeline, time, shelf(), wrong) if time else None,
+        address=address,
+        do=f"{address}do/",
         groups=() if time else tuple(Group.objects.all()),
     )
 

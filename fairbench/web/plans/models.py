@@ -6,11 +6,13 @@ from fairbench.web.practice_model import PracticeModel
 
 
 class Plan(PracticeModel):
-    """A plan. What is in it stands in its revisions; ``head`` is the number of the current one."""
+    """A plan. What is in it stands in its revisions; ``head`` is the number of the current
+    one, ``newest`` the highest given out."""
 
     name = models.CharField(max_length=120)
     group = models.ForeignKey("people.Group", null=True, blank=True, on_delete=models.SET_NULL, related_name="plans")
     head = models.PositiveIntegerField(default=1)
+    newest = models.PositiveIntegerField(default=1)
     changed_at = models.DateTimeField(auto_now=True)
     put_away = models.BooleanField(default=False)
 

@@ -1,0 +1,104 @@
+"""``manage.py measure_bench``: the server side of ``bin/bench``, on an empty database of its own.
+
+A bare page, a look at the bench and an edit are taken in turns, so that whatever else the machine
+does hits all alike. Prints JSON.
+"""
+
+import json
+import statistics
+import time
+from collections.abc import Callable
+from dataclasses import asdict, dataclass
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.db import connection
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.test import Client
+from django.test.utils import CaptureQueriesContext
+from django.urls import path
+from django_scopes import scope
+
+from fairbench.core.formats.plan_doc import read_plan
+from fairbench.core.plans import Plan
+from fairbench.web import urls
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.models import Practice, Role, User
+from fairbench.web.people.models import Group, Listing, Participant
+from fairbench.web.plans import actions
+
+
+class Command(BaseCommand):
+    help = "Measure the bench against a bare page. Only for an empty database."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("plan", help="a plan file")
+        parser.add_argument("people", type=int)
+        parser.add_argument("rounds", type=int)
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        if Practice.objects.exists():
+            raise CommandError("There is a practice in this database; nothing was measured.")
+        with open(options["plan"], "rb") as file:
+            pages = medians(read_plan(file.read()), options["people"], options["rounds"])
+        self.stdout.write(json.dumps({name: asdict(page) for name, page in pages.items()}))
+
+
+@dataclass(frozen=True, slots=True)
+class Page:
+    """Median seconds of a page, and its queries."""
+
+    seconds: float
+    queries: int
+
+
+def bare(request: HttpRequest) -> HttpResponse:
+    """What every page costs: signed in, the base template, one query of its own."""
+    Participant.objects.count()
+    return render(request, "base.html")
+
+
+def medians(value: Plan, people: int, rounds: int) -> dict[str, Page]:
+    """The bare page, an edit of ``value`` for so many people, and a look at it."""
+    urls.urlpatterns.append(path("bare/", bare))
+    practice = Practice.objects.create(name="Bench")
+    user = User.objects.create_user("bench@kittiwake.example", "only-for-the-bench", practice, "Bench", Role.OWNER)
+    with scope(practice=practice):
+        group = Group.objects.create(practice=practice, name="Sixteen")
+        for number in range(people):
+            person = Participant.objects.create(practice=practice, call_name=f"Person {number}", pace=1 + number / 20)
+            Listing.objects.create(practice=practice, group=group, participant=person)
+        plan = actions.create(Actor(user), value, group, "Bench")
+    client = Client(headers={"Host": "localhost"})
+    client.force_login(user)
+    item = next(item.id for item in value.items() if item.exercise == "band-row")
+    seen = [1]
+
+    def edit() -> None:
+        answer = client.post(
+            f"/plans/{plan.id}/do/figure/",
+            {"seen": seen[0], "chosen": item, "item": item, "figure": "reps", "value": 8 + seen[0] % 2},
+            headers={"HX-Request": "true"},
+        )
+        assert answer.status_code == 200
+        seen[0] += 1
+
+    pages: dict[str, Callable[[], object]] = {
+        "bare": lambda: client.get("/bare/"),
+        "edit": edit,
+        "look": lambda: client.get(f"/plans/{plan.id}/?chosen={item}"),
+    }
+    times: dict[str, list[float]] = {name: [] for name in pages}
+    for _ in range(rounds):
+        for name, page in pages.items():
+            start = time.perf_counter()
+            page()
+            times[name].append(time.perf_counter() - start)
+    return {name: Page(statistics.median(times[name][10:]), _queries(page)) for name, page in pages.items()}
+
+
+def _queries(page: Callable[[], object]) -> int:
+    with CaptureQueriesContext(connection) as captured:
+        page()
+    return len([query for query in captured.captured_queries if "SAVEPOINT" not in query["sql"]])
