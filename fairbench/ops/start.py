@@ -38,10 +38,16 @@ def start(fresh: bool) -> int:
     LOCAL.mkdir(exist_ok=True)
     lock = _only_one()
     if lock is None:
-        print(f"Fair Bench is already running at {(LOCAL / 'address').read_text(encoding='utf-8').strip()}")
+        address = LOCAL / "address"
+        where = (
+            address.read_text(encoding="utf-8").strip() if address.exists() else "this machine; it is still starting"
+        )
+        if fresh:
+            raise OpsError(f"It is running at {where}. Stop it with Ctrl-C first, then start it with --fresh.")
+        print(f"Fair Bench is already running at {where}")
         return 0
-    signal.signal(signal.SIGTERM, _interrupt)
-    signal.signal(signal.SIGHUP, _interrupt)
+    for stop in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
+        signal.signal(stop, _interrupt)
     _stop_orphan()
     environment = {**os.environ, "FAIRBENCH_DEMO": "1"}
     cluster = None

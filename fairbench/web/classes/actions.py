@@ -1,6 +1,7 @@
 """Everything that changes a meeting: one verb each."""
 
 import datetime
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from uuid import UUID
@@ -14,7 +15,7 @@ from fairbench.core.plans import Plan as CorePlan
 from fairbench.core.teaching import actual_times, taught_exercises
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people.models import Group, Participant
-from fairbench.web.plans.adapter import shelf, taught_to
+from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
 
 from .meeting import noted_of, timeline_of
@@ -102,7 +103,7 @@ def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
         meeting.state = Meeting.State.TEACHING
         meeting.started_at = timezone.now()
         meeting.pace = max(float(a.participant.pace) for a in meeting.attendances.select_related("participant"))
-        meeting.taught_before = taught_to(meeting.group)
+        meeting.taught_before = meeting.group.taught
         meeting.save(update_fields=["state", "started_at", "pace", "taught_before"])
         actor.did("meeting.begin", meeting.id)
     return meeting
@@ -160,6 +161,10 @@ def _end(meeting: Meeting, at: datetime.datetime) -> None:
     meeting.ended_at = at
     meeting.exercises = list(taught_exercises(timeline, actuals))
     meeting.save(update_fields=["state", "ended_at", "exercises"])
+    group = Group.objects.select_for_update().get(id=meeting.group_id)
+    ended = Meeting.objects.filter(group=group, ended_at__isnull=False)
+    group.taught = Counter(exercise for taught in ended.values_list("exercises", flat=True) for exercise in taught)
+    group.save(update_fields=["taught"])
 
 
 @transaction.atomic

@@ -24,10 +24,12 @@ class Participant(PracticeModel):
 
 
 class Group(PracticeModel):
-    """The people of one class."""
+    """The people of one class. ``taught`` says in how many of its meetings each exercise was taught;
+    it is counted anew whenever a class ends."""
 
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=120, blank=True)
+    taught = models.JSONField(default=dict, editable=False)
     participants = models.ManyToManyField(Participant, through="Listing", related_name="groups")
 
     class Meta:
