@@ -66,7 +66,7 @@ def _lane(lane: Lane, drawing: Drawing) -> str:
 
 
 def _water(x: float) -> str:
-    drop = f"M{x} 22c-3 4 -4 6 -4 8a4 4 0 0 0 8 0c0 -2 -1 -4 -4 -8z"
+    drop = f"M{x} 17c-3 4 -4 6 -4 8a4 4 0 0 0 8 0c0 -2 -1 -4 -4 -8z"
     return f'<path class="water" d="{drop}"><title>Pause for water</title></path>'
 
 
