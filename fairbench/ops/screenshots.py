@@ -1,0 +1,107 @@
+"""``bin/screenshots``: one picture of each main view, from the demo, into ``docs/screenshots/``.
+
+Needs ``bin/start --fresh`` running. It opens a class and records it, so the demo is not fresh afterwards.
+"""
+
+import sys
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from fairbench import demo
+
+from .start import LOCAL, ROOT
+
+FOLDER = ROOT / "docs/screenshots"
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking"]
+
+
+def main() -> int:
+    address = (LOCAL / "address").read_text(encoding="utf-8").strip().rstrip("/")
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=address).new_page()
+        page.goto("/sign-in/")
+        page.get_by_label("Email").fill(demo.EMAIL)
+        page.get_by_label("Password").fill(demo.PASSWORD)
+        page.get_by_role("button", name="Sign in").click()
+        _planning(page)
+        _teaching(page)
+        browser.close()
+    return 0
+
+
+def _take(page: Page, name: str) -> None:
+    page.screenshot(path=Path(FOLDER / f"{name}.png"))
+    print(f"docs/screenshots/{name}.png")
+
+
+def _planning(page: Page) -> None:
+    page.wait_for_url("**/")
+    _take(page, "today")
+    page.goto("/people/")
+    page.get_by_role("link", name="Monday Chairs").first.click()
+    page.wait_for_url("**/people/groups/**")
+    _take(page, "group")
+    page.goto("/plans/")
+    _take(page, "plans")
+    page.get_by_role("link", name="Up once, down once").click()
+    page.wait_for_selector(".plank")
+    _take(page, "bench")
+    page.goto("/plans/")
+    page.get_by_role("link", name="Open chest, strong legs").click()
+    page.locator(".plank", has_text="Knee").first.locator(".plank-wood").click()
+    page.wait_for_selector("#dose-sum")
+    _take(page, "inspector")
+    page.get_by_role("button", name="Add from shelf").click()
+    page.get_by_label("Find an exercise").fill("stairs")
+    page.wait_for_timeout(800)
+    page.get_by_label("Find an exercise").fill("rail")
+    page.wait_for_timeout(800)
+    _take(page, "shelf")
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Cue sheet").click()
+    page.wait_for_selector(".cue-entry")
+    _take(page, "cue-sheet")
+
+
+def _teaching(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Teach Short and steady").click()
+    for number in (0, 1, 2, 3, 5, 6, 8):
+        page.locator(".arrive").nth(number).click()
+        page.wait_for_selector(f".arrive-grid .arrive:nth-child({number + 1})[aria-pressed=true]")
+    _take(page, "arrivals")
+    page.clock.install()
+    page.locator("#begin").click()
+    page.locator("#do-pause").click()
+    while page.locator("#name").inner_text() != "Band row" or "of" not in page.locator("#of").inner_text():
+        page.clock.run_for(2000)
+    page.clock.run_for(23_000)
+    _take(page, "teach")
+    page.locator("#do-note").click()
+    page.locator("#note-who button").nth(2).click()
+    page.locator("#note-text").fill("Elbow back without the shoulder lifting.")
+    page.locator("#note-keep").click()
+    while page.locator("#do-pause").inner_text() != "Record":
+        page.clock.run_for(5000)
+    page.clock.run_for(5000)
+    page.wait_for_timeout(500)
+    page.locator("#do-pause").click()
+    page.get_by_role("button", name="Something differed for").nth(1).click()
+    page.locator("[name=item]").select_option(label="7. Band row")
+    page.get_by_label("Version").select_option(label="without a band")
+    page.get_by_label("Effort, 0 to 10").fill("6")
+    page.get_by_role("button", name="Keep").click()
+    page.wait_for_timeout(600)
+    page.clock.run_for(1000)
+    _take(page, "record")
+    page.get_by_role("button", name="Record the class").click()
+    page.wait_for_selector(".actual")
+    _take(page, "meeting")
+
+
+if __name__ == "__main__":
+    sys.exit(main())
