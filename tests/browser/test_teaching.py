@@ -141,6 +141,22 @@ def test_rest_back_next_and_another_version(teaching: Page) -> None:
     assert kinds.count("swapped") == 1
 
 
+def test_when_late_an_extra_is_offered_to_be_left_out(teaching: Page) -> None:
+    page = teaching
+    expect(page.locator("#do-leave-out")).to_be_hidden()
+    page.locator("#do-pause").click()
+    page.clock.run_for(120_000)
+    page.locator("#do-pause").click()
+    page.clock.run_for(300)
+    assert page.locator("#behind").inner_text() == "2 min behind"
+    page.get_by_role("button", name="Late: leave out Calf stretch").click()
+    expect(page.locator("#do-leave-out")).to_be_hidden()
+    run_until(page, lambda: page.locator("#name").inner_text() == "Chest opener")
+    began = [e.item for e in stored() if e.kind == "item"]
+    assert "item-10" not in began
+    assert [e.item for e in stored() if e.kind == "skipped"] == ["item-10"]
+
+
 def test_sound_is_off_until_wanted_and_remembered(teaching: Page) -> None:
     page = teaching
     page.locator("#do-sound").click()

@@ -243,6 +243,19 @@ def test_the_record_of_a_large_class_stays_within_its_queries(
             client_in.get(reverse(f"classes:{name}", args=[meeting.id] if name == "meeting" else []))
 
 
+def test_today_remembers_the_last_class(client_in, meeting, group, django_assert_max_num_queries) -> None:
+    person = group.participants.first()
+    report(client_in, meeting, *whole_class(), event("noted", 50, participant=str(person.id), text="Elbow free"))
+    differ(client_in, meeting, person, pain="2", pain_where="left knee")
+    assert "Elbow free" not in client_in.get("/").content.decode()
+    client_in.post(reverse("classes:record_save", args=[meeting.id]))
+    client_in.get("/")  # takes the message of the last page with it
+    with django_assert_max_num_queries(12):
+        page = client_in.get("/").content.decode()
+    assert "Elbow free" in page
+    assert "Pain 2 of 10 in the left knee. Ask how it was the day after." in page
+
+
 def test_today_shows_what_waits(client_in, meeting) -> None:
     assert "being taught" in client_in.get("/").content.decode()
     report(client_in, meeting, *whole_class())

@@ -109,8 +109,12 @@ def _plan(
 
 
 def _short_plan() -> CorePlan:
-    def item(number: int, exercise: str, version: str = "", dose: Dose | None = None, note: str = "") -> Item:
-        return Item(f"item-{number}", exercise, version or shelf().exercise(exercise).base, dose, note=note)
+    def item(
+        number: int, exercise: str, version: str = "", dose: Dose | None = None, note: str = "", extra: bool = False
+    ) -> Item:
+        return Item(
+            f"item-{number}", exercise, version or shelf().exercise(exercise).base, dose, note=note, extra=extra
+        )
 
     row = shelf().exercise("band-row").version("one-arm").dose
     march = shelf().exercise("seated-march").version("knee-lift").dose
@@ -139,7 +143,7 @@ def _short_plan() -> CorePlan:
                 ),
             ),
             Block(BlockKind.STEADY, (item(9, "one-leg-stand"),)),
-            Block(BlockKind.STRETCH, (item(10, "calf-stretch"), item(11, "chest-opener"))),
+            Block(BlockKind.STRETCH, (item(10, "calf-stretch", extra=True), item(11, "chest-opener"))),
             Block(BlockKind.CLOSE, (item(12, "notice-and-thank"),)),
         ),
         water_every_min=0,

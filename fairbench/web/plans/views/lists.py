@@ -8,44 +8,19 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
-from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.errors import InputError
 from fairbench.core.formats.shapes_doc import load_shapes
-from fairbench.core.people import Group as CoreGroup
-from fairbench.core.timeline import compile_timeline
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.find import find
 from fairbench.web.people.models import Group
 from fairbench.web.plans import actions
-from fairbench.web.plans.adapter import core_groups, core_plan, shelf
-from fairbench.web.plans.bench_drawing import draw
-from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.plans.entries import plan_entries
+from fairbench.web.plans.models import Plan
 
 
 def plans(request: HttpRequest) -> HttpResponse:
     """Every plan that is not put away, each with its own line of planks."""
-    rows = list(Plan.objects.filter(put_away=False).select_related("group"))
-    heads = {
-        (revision.plan_id, revision.number): revision.document
-        for revision in PlanRevision.objects.filter(plan__in=rows)
-        .filter(number__in={row.head for row in rows})
-        .only("plan_id", "number", "document")
-    }
-    groups = core_groups(row.group for row in rows if row.group)
-    entries = []
-    for row in rows:
-        value = core_plan(heads[row.id, row.head])
-        timeline = compile_timeline(value, groups[row.group_id] if row.group_id else CoreGroup(), shelf())
-        entries.append(
-            {
-                "plan": row,
-                "length": value.length_min,
-                "items": len(timeline.items),
-                "total": minutes_and_seconds(timeline.total),
-                "over": timeline.over > 0,
-                "drawing": draw(timeline, ()),
-            }
-        )
+    entries = plan_entries(list(Plan.objects.filter(put_away=False).select_related("group")))
     away = Plan.objects.filter(put_away=True)
     return render(request, "plans/list.html", {"entries": entries, "away": away})
 

@@ -56,6 +56,7 @@ press("do-next", () => player.next());
 press("do-more", () => player.oneMore());
 press("do-rest", () => player.rest());
 press("do-skip", () => player.skip());
+press("do-leave-out", () => player.leaveOut(part("do-leave-out").dataset.item));
 press("end-now", () => {
   player.end();
   closeDrawers();

@@ -217,6 +217,23 @@ export class Player {
     this.report("ended");
   }
 
+  // When late: an item still to come that is marked as an extra and whose going moves nobody about.
+  // Never one of the close.
+  extraToLeaveOut() {
+    const ahead = new Set(this.queue.slice(this.index + 1).map((step) => step.item));
+    const now = this.step?.item;
+    return this.score.items.find((item) => {
+      const steps = this.queue.filter((step) => step.item === item.id);
+      return item.extra && item.kind !== "close" && item.id !== now && ahead.has(item.id) && !steps.some((step) => step.kind === "transfer");
+    });
+  }
+
+  leaveOut(itemId) {
+    this.queue = this.queue.filter((step, index) => index <= this.index || step.item !== itemId);
+    this.skipped.add(itemId);
+    this.report("skipped", { item: itemId });
+  }
+
   // The next item after the current one, and the steps that lead to it.
   upcoming() {
     const now = this.step?.item ?? null;

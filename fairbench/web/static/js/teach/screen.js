@@ -6,6 +6,8 @@ const KIND_WORDS = { transfer: "getting there", fetch: "fetch", explain: "show i
 const COUNT_UP = new Set(["repetition", "breath", "round"]);
 const OTHER = { left: "right", right: "left" };
 
+const LATE = 60;
+
 const part = (id) => document.getElementById(id);
 
 export function clock(seconds) {
@@ -57,6 +59,7 @@ export class Screen {
     this.strip.show();
     part("banner").hidden = !(player.woke && !player.running && !player.ended);
     set("banner", player.woke ? "Paused while the screen was off. Press Go on when you are ready." : "");
+    this.showLate();
   }
 
   showBefore() {
@@ -156,6 +159,15 @@ export class Screen {
     element.dataset.shown = shown;
     const name = Object.assign(document.createElement("b"), { textContent: next?.item.name ?? "the end" });
     element.replaceChildren(...(shown ? ["Next: ", name, way] : []));
+  }
+
+  showLate() {
+    const { player } = this;
+    const extra = player.began && !player.ended && player.behind > LATE ? player.extraToLeaveOut() : null;
+    const button = part("do-leave-out");
+    button.hidden = !extra;
+    button.dataset.item = extra?.id ?? "";
+    set("do-leave-out", extra ? `Late: leave out ${extra.name}, ${clock(extra.end - extra.start)}` : "");
   }
 
   showButtons() {
