@@ -19,6 +19,7 @@ from .postgres import Cluster, free_port, home_for, server_programs
 
 ROOT = Path(__file__).resolve().parents[2]
 LOCAL = ROOT / ".local"
+SERVER_LOG = LOCAL / "server.log"
 FIRST_WEB_PORT, FIRST_DATABASE_PORT = 8000, 54400
 
 
@@ -132,20 +133,24 @@ def _manage(environment: dict[str, str], *arguments: str) -> None:
 def _serve(environment: dict[str, str]) -> int:
     port = free_port(FIRST_WEB_PORT)
     address = f"http://127.0.0.1:{port}/"
-    server = subprocess.Popen(
-        [
-            *(sys.executable, "-m", "gunicorn", "fairbench.web.wsgi:application"),
-            *("--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4"),
-            *("--pid", str(LOCAL / "gunicorn.pid"), "--log-level", "warning"),
-        ],
-        env=environment,
-        cwd=ROOT,
-    )
+    with SERVER_LOG.open("a", encoding="utf-8") as log:
+        server = subprocess.Popen(
+            [
+                *(sys.executable, "-m", "gunicorn", "fairbench.web.wsgi:application"),
+                *("--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4"),
+                *("--pid", str(LOCAL / "gunicorn.pid"), "--log-level", "warning"),
+            ],
+            env=environment,
+            cwd=ROOT,
+            stdout=log,
+            stderr=log,
+        )
     try:
         _wait_until_up(address, server)
         (LOCAL / "address").write_text(address, encoding="utf-8")
         print(f"\nFair Bench is at  {address}")
         print(f"Demo login        {demo.EMAIL}  ·  {demo.PASSWORD}")
+        print(f"Log               {SERVER_LOG.relative_to(ROOT)}")
         print("Ctrl-C stops it; the data stays.\n", flush=True)
         return server.wait()
     finally:
@@ -157,7 +162,7 @@ def _serve(environment: dict[str, str]) -> int:
 def _wait_until_up(address: str, server: subprocess.Popen[bytes]) -> None:
     for _ in range(150):
         if server.poll() is not None:
-            raise OpsError("The web server ended at once; the lines above say why.")
+            raise OpsError(f"The web server ended at once; {SERVER_LOG} says why.")
         try:
             urllib.request.urlopen(address + "sign-in/", timeout=2)
         except urllib.error.HTTPError:
