@@ -1,21 +1,20 @@
 """A dose as it stands in files. A figure left out is assumed, and stays left out when written."""
 
+from dataclasses import fields
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
 from ..dose import (
+    KINDS,
     Breaths,
     ContractRelax,
     Dose,
     Ending,
     Hold,
-    Part,
     Pulses,
     RampedIsometric,
-    Repetitions,
     Sequence,
-    Timed,
     Work,
     figures_of,
     kind_of,
@@ -53,99 +52,97 @@ class MusicDoc(Doc):
         return Tempo.to_music(self.beats_per_minute, self.counts)
 
 
+class _Work(Doc):
+    """The figures of one kind of work, by the names they have in the core."""
+
+    kind: str
+
+    def work(self) -> Any:
+        kind = KINDS[self.kind]
+        return kind(**{field.name: self.figure(field.name) for field in fields(kind)})
+
+    def figure(self, name: str) -> Any:
+        """The core's value of a figure."""
+        return getattr(self, name)
+
+
+# Defaults stand once, in the core; these are where they are read from.
+_HOLD, _BREATHS, _PULSES = Hold(20), Breaths(4), Pulses(8)
+_CONTRACT_RELAX, _RAMPED, _DOSE = ContractRelax(), RampedIsometric(), Dose(_PULSES)
+
+
 class _Frame(Doc):
     """What every kind of dose has besides its work."""
 
     sides: Sides = Field(default=Sides.TOGETHER, strict=False)
-    sets: int = 1
-    rest: float = 30.0
-    switch: float = 5.0
+    sets: int = _DOSE.sets
+    rest: float = _DOSE.rest
+    switch: float = _DOSE.switch
     ends: Ending = Field(default=Ending.COUNT, strict=False)
 
 
-class _Repetitions(Doc):
+class _Repetitions(_Work):
     kind: Literal["repetitions"]
     reps: int
     tempo: TempoDoc | MusicDoc = TempoDoc()
 
-    def work(self) -> Repetitions:
-        return Repetitions(self.reps, _at("tempo", self.tempo.value))
+    def figure(self, name: str) -> Any:
+        return _at("tempo", self.tempo.value) if name == "tempo" else super().figure(name)
 
 
-class _Hold(Doc):
+class _Hold(_Work):
     kind: Literal["hold"]
     seconds: float
-    repeats: int = 1
-    gap: float = 5.0
-
-    def work(self) -> Hold:
-        return Hold(self.seconds, self.repeats, self.gap)
+    repeats: int = _HOLD.repeats
+    gap: float = _HOLD.gap
 
 
-class _Breaths(Doc):
+class _Breaths(_Work):
     kind: Literal["breaths"]
     breaths: int
-    seconds: float = 6.0
-
-    def work(self) -> Breaths:
-        return Breaths(self.breaths, self.seconds)
+    seconds: float = _BREATHS.seconds
 
 
-class _Timed(Doc):
+class _Timed(_Work):
     kind: Literal["timed"]
     seconds: float
 
-    def work(self) -> Timed:
-        return Timed(self.seconds)
 
-
-class _Pulses(Doc):
+class _Pulses(_Work):
     kind: Literal["pulses"]
     count: int
-    seconds: float = 1.0
-
-    def work(self) -> Pulses:
-        return Pulses(self.count, self.seconds)
+    seconds: float = _PULSES.seconds
 
 
-class _ContractRelax(Doc):
+class _ContractRelax(_Work):
     kind: Literal["contract_relax"]
-    rounds: int = 3
-    entry: float = 15.0
-    contract: float = 5.0
-    release: float = 2.0
-    stretch: float = 10.0
-
-    def work(self) -> ContractRelax:
-        return ContractRelax(self.rounds, self.entry, self.contract, self.release, self.stretch)
+    rounds: int = _CONTRACT_RELAX.rounds
+    entry: float = _CONTRACT_RELAX.entry
+    contract: float = _CONTRACT_RELAX.contract
+    release: float = _CONTRACT_RELAX.release
+    stretch: float = _CONTRACT_RELAX.stretch
 
 
-class _RampedIsometric(Doc):
+class _RampedIsometric(_Work):
     kind: Literal["ramped_isometric"]
-    settle: float = 30.0
-    build: float = 10.0
-    hold: float = 10.0
-    ease_off: float = 5.0
-    from_percent: int = 50
-    to_percent: int = 80
-    rounds: int = 1
-
-    def work(self) -> RampedIsometric:
-        return RampedIsometric(
-            self.settle, self.build, self.hold, self.ease_off, self.from_percent, self.to_percent, self.rounds
-        )
+    settle: float = _RAMPED.settle
+    build: float = _RAMPED.build
+    hold: float = _RAMPED.hold
+    ease_off: float = _RAMPED.ease_off
+    from_percent: int = _RAMPED.from_percent
+    to_percent: int = _RAMPED.to_percent
+    rounds: int = _RAMPED.rounds
 
 
 PartDoc = Annotated[_Repetitions | _Hold | _Breaths | _Timed | _Pulses, Field(discriminator="kind")]
 
 
-class _Sequence(Doc):
+class _Sequence(_Work):
     kind: Literal["sequence"]
     parts: list[PartDoc]
 
     def work(self) -> Sequence:
-        parts: list[Part] = [_at(f"parts[{n}]", part.work) for n, part in enumerate(self.parts)]
-        return Sequence(tuple(parts))
+        return Sequence(tuple(_at(f"parts[{number}]", part.work) for number, part in enumerate(self.parts)))
 
 
 class RepetitionsDoc(_Frame, _Repetitions):

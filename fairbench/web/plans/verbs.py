@@ -103,38 +103,22 @@ def copy(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     return replace(done, chosen=new_id)
 
 
+def _place(actor: Actor, plan_id: UUID, fields: Fields, change: actions.Change, said: str) -> Done:
+    """A move: it can always be made, so it touches nothing that others may have changed."""
+    return _edit(actor, plan_id, fields, change, f"Moved {_name(fields)}{said}.", touches=False)
+
+
 def move(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     block, place = int(_number(fields.get("block", ""), "block")), int(_number(fields.get("place", ""), "place"))
-    return _edit(
-        actor,
-        plan_id,
-        fields,
-        lambda plan: plans.move(plan, fields.get("item", ""), block, place),
-        f"Moved {_name(fields)}.",
-        touches=False,
-    )
+    return _place(actor, plan_id, fields, lambda plan: plans.move(plan, fields.get("item", ""), block, place), "")
 
 
 def earlier(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _edit(
-        actor,
-        plan_id,
-        fields,
-        lambda plan: plans.step_earlier(plan, fields.get("item", "")),
-        f"Moved {_name(fields)} earlier.",
-        touches=False,
-    )
+    return _place(actor, plan_id, fields, lambda plan: plans.step_earlier(plan, fields.get("item", "")), " earlier")
 
 
 def later(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _edit(
-        actor,
-        plan_id,
-        fields,
-        lambda plan: plans.step_later(plan, fields.get("item", "")),
-        f"Moved {_name(fields)} later.",
-        touches=False,
-    )
+    return _place(actor, plan_id, fields, lambda plan: plans.step_later(plan, fields.get("item", "")), " later")
 
 
 def version(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
