@@ -28,6 +28,8 @@ def check(for_pytest: list[str]) -> int:
     missing = [] if server_programs() else ["postgresql"]
     if shutil.which("chromium") is None:
         missing.append("chromium")
+    if not any(Path("/usr/lib").glob("*/libatomic.so.1")):
+        missing.append("libatomic1")  # what drives the browser is linked with it
     if missing:
         install(*missing)
     with _cluster() as folder:
