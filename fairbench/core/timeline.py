@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from itertools import pairwise
 
+from .cues import say
 from .dose import Dose, Run
 from .exercises import BlockKind, Exercise, Shelf, Version
 from .people import Group
@@ -208,8 +209,9 @@ class _Compiler:
         start, first = self.now, len(self.steps)
         transfer, fetch = self._get_ready(item.id, version)
         begins = self.now
+        says = " ".join(say(cue, None) for cue in version.cues.set_up)
         meetings = self.group.taught.get(exercise.id, 0) + self.seen.get(exercise.id, 0) * WELL_KNOWN_MEETINGS
-        explain = self._step(StepKind.EXPLAIN, explain_seconds(meetings), item.id, " ".join(version.cues.set_up))
+        explain = self._step(StepKind.EXPLAIN, explain_seconds(meetings), item.id, says)
         self.seen[exercise.id] = self.seen.get(exercise.id, 0) + 1
         self._work(item.id, exercise, dose)
         rest = item.rest_after if item.rest_after is not None else DEFAULT_REST_AFTER

@@ -1,0 +1,53 @@
+"""The score that the teaching screen plays: whole, and every other version ready to swap in."""
+
+import pytest
+
+from fairbench.core.exercises import BlockKind
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.people import Group
+from fairbench.core.plans import Block, Item, Plan
+from fairbench.core.sides import Side
+from fairbench.core.timeline import compile_timeline
+from fairbench.web.classes.score import score
+
+SHELF = load_shelf()
+
+
+def scored(*items: tuple[str, str], lead: Side = Side.LEFT) -> dict:
+    placed = tuple(Item(f"i{n}", *item) for n, item in enumerate(items))
+    plan = Plan("P", 45, (Block(BlockKind.STRENGTHEN, placed),), lead)
+    return score(compile_timeline(plan, Group(), SHELF), Group(), SHELF)
+
+
+@pytest.mark.parametrize("exercise", list(SHELF), ids=lambda e: e.id)
+def test_every_exercise_can_be_played_in_every_version(exercise) -> None:
+    value = scored((exercise.id, exercise.base))
+    item = value["items"][0]
+    assert {v["id"] for v in item["others"]} | {item["version"]["id"]} == {v.id for v in exercise.versions}
+    for steps in ([s for s in value["steps"] if s["item"]], *(v["steps"] for v in item["others"])):
+        assert any(step["kind"] == "work" for step in steps)
+        for step in steps:
+            assert sum(beat[1] for beat in step["beats"]) == (step["seconds"] if step["kind"] == "work" else 0)
+    said = str(item)
+    assert "{side}" not in said
+    assert "{other}" not in said
+
+
+def test_cues_are_said_for_each_side() -> None:
+    version = scored(("band-row", "one-arm"))["items"][0]["version"]
+    assert version["do"]["right"][0] == "Draw your right elbow back; keep the left arm still."
+    assert version["do"]["left"][0] == "Draw your left elbow back; keep the right arm still."
+
+
+def test_the_leading_side_is_kept_when_a_version_is_swapped_in() -> None:
+    item = scored(("band-row", "long-sit-band"), lead=Side.RIGHT)["items"][0]
+    one_arm = next(version for version in item["others"] if version["id"] == "one-arm")
+    assert [step["side"] for step in one_arm["steps"] if step["kind"] == "work"] == ["right", "left", "right", "left"]
+
+
+def test_taking_turns_is_in_the_beats() -> None:
+    value = scored(("seated-march", "knee-lift"))
+    beats = next(step["beats"] for step in value["steps"] if step["kind"] == "work")
+    counts = {(beat[3], beat[6]) for beat in beats}
+    assert {(1, "left"), (2, "right"), (19, "left"), (20, "right")} <= counts
+    assert len(counts) == 20
