@@ -70,12 +70,13 @@ def sign_in(page: Page) -> None:
 
 def settled(page: Page) -> None:
     """Wait until no change is on its way to the bench."""
-    expect(page.locator(".htmx-request, .htmx-swapping, .htmx-settling")).to_have_count(0)
+    expect(page.locator(".htmx-request, .htmx-swapping, .htmx-settling, .htmx-added")).to_have_count(0)
 
 
 def choose(page: Page, number: int) -> None:
     """Click a plank on its wood; its label may lie over a neighbour's."""
     page.locator(".plank").nth(number).locator(".plank-wood").click()
+    settled(page)
 
 
 def serious(page: Page) -> list[str]:

@@ -119,6 +119,8 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
 
     # Record by exception.
     page.get_by_role("button", name="Something differed for").nth(1).click()
+    page.wait_for_selector("[name=item]")
+    settled(page)
     page.locator("[name=item]").select_option(label="3. Band row")
     page.get_by_label("Version").select_option(label="without a band")
     page.get_by_label("Effort, 0 to 10").fill("6")
