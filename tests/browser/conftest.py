@@ -1,6 +1,8 @@
 """Headless Chromium on the demo, served by a real server."""
 
 import os
+import threading
+import time
 from pathlib import Path
 
 import pytest
@@ -26,16 +28,48 @@ def browser():
         chromium.close()
 
 
+class Counted:
+    """The application, knowing how many requests it is at: a request that a closed page left behind
+    would hold locks on what the end of a test clears away."""
+
+    def __init__(self, application) -> None:
+        self.application, self.at_work, self.lock = application, 0, threading.Lock()
+
+    def __call__(self, environ, start_response):
+        with self.lock:
+            self.at_work += 1
+        try:
+            return self.application(environ, start_response)
+        finally:
+            with self.lock:
+                self.at_work -= 1
+
+    def wait_until_idle(self) -> None:
+        idle = 0
+        for _ in range(400):
+            idle = idle + 1 if not self.at_work else 0
+            if idle == 4:
+                return
+            time.sleep(0.03)
+        raise AssertionError("the server never came to rest")
+
+
 @pytest.fixture(scope="session")
 def server(django_db_setup):
     """A server like the real one: static files as they ship, hashed names and all, by WhiteNoise."""
-    thread = LiveServerThread("127.0.0.1", static_handler=lambda application: application)
+    counted: list[Counted] = []
+
+    def count(application):
+        counted.append(Counted(application))
+        return counted[0]
+
+    thread = LiveServerThread("127.0.0.1", static_handler=count)
     thread.daemon = True
     thread.start()
     thread.is_ready.wait()
     if thread.error:
         raise thread.error
-    yield f"http://127.0.0.1:{thread.port}"
+    yield f"http://127.0.0.1:{thread.port}", counted[0]
     thread.terminate()
 
 
@@ -43,7 +77,9 @@ def server(django_db_setup):
 def site(transactional_db, server):
     """The demo, served; its address."""
     demo_data.load()
-    return server
+    address, counted = server
+    yield address
+    counted.wait_until_idle()
 
 
 @pytest.fixture
