@@ -1,0 +1,219 @@
+"""What a movement asks of a body, worked out from its poses, and what poses cannot show."""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from math import acos, degrees
+
+from ..positions import Level, Position
+from ..sides import Side
+from .holding import Solved
+from .joints import PoseError, words_of
+from .statics import Statics, statics
+
+DECLARED = ("speed", "impact", "strain", "breath", "complexity", "pressure")
+"""Demands that no pose shows; 0 none to 3 much."""
+
+
+@dataclass(frozen=True, slots=True)
+class Demand:
+    """One thing asked: how much, in which unit, in which pose and by which joint.
+
+    ``side`` is the side it is asked of, or None. ``joint`` is empty for what is declared.
+    """
+
+    id: str
+    words: str
+    value: float
+    unit: str
+    pose: str = ""
+    joint: str = ""
+    side: Side | None = None
+
+    @property
+    def figure(self) -> str:
+        """The value with its unit, as it is read out."""
+        if self.unit == "yes":
+            return "yes"
+        number = f"{self.value:.0f}" if abs(self.value) >= 10 or self.unit in ("°", "%", "of 3") else f"{self.value:.2f}"
+        return f"{number}{self.unit}" if self.unit in ("°", "%") else f"{number} {self.unit}"
+
+
+WORDS: Mapping[str, tuple[str, str]] = {
+    "spine_flexion": ("back bends forward", "°"),
+    "spine_extension": ("back arches", "°"),
+    "spine_rotation": ("back turns", "°"),
+    "spine_side_bend": ("back bends sideways", "°"),
+    "spine_twist_bent": ("back turns while bent", "°"),
+    "neck_flexion": ("neck bends forward", "°"),
+    "neck_extension": ("neck bends back", "°"),
+    "neck_rotation": ("neck turns", "°"),
+    "neck_side_bend": ("neck bends sideways", "°"),
+    "shoulder_elevation": ("arm is raised", "°"),
+    "shoulder_extension": ("arm goes behind", "°"),
+    "shoulder_rotation": ("arm turns out", "°"),
+    "elbow_flexion": ("elbow bends", "°"),
+    "wrist_extension": ("wrist bends back", "°"),
+    "wrist_load": ("wrist carries while bent back", "° × %"),
+    "overhead_load": ("load held overhead", "kg"),
+    "shoulder_lever": ("shoulder holds", "N·m per kg"),
+    "hip_lever": ("hip holds", "N·m per kg"),
+    "knee_lever": ("knee holds", "N·m per kg"),
+    "low_back_lever": ("low back holds", "N·m per kg"),
+    "hip_flexion": ("hip bends", "°"),
+    "hip_extension": ("leg goes behind", "°"),
+    "hip_crossing": ("leg crosses the midline", "°"),
+    "hip_inward": ("hip turns inward", "°"),
+    "hip_outward": ("hip turns outward", "°"),
+    "knee_flexion": ("knee bends", "°"),
+    "ankle_up": ("toes draw up", "°"),
+    "ankle_down": ("toes point", "°"),
+    "hands_share": ("weight on the hands", "%"),
+    "forearms_share": ("weight on the forearms", "%"),
+    "knees_share": ("weight on the knees", "%"),
+    "feet_share": ("weight on the feet", "%"),
+    "unsteadiness": ("how close to tipping", "% of stature"),
+    "single_leg": ("stands on one leg", "yes"),
+    "narrow_base": ("feet in a line or together", "yes"),
+    "head_low": ("head is below the heart", "yes"),
+    "lies_flat": ("lies flat", "yes"),
+    "lies_front": ("lies on the front", "yes"),
+    "lies_side": ("lies on one side", "yes"),
+    "floor": ("gets down to the floor", "yes"),
+    "grip": ("holds something", "yes"),
+    "load": ("load in the hand or on the ankle", "kg"),
+    "speed": ("quick", "of 3"),
+    "impact": ("impact", "of 3"),
+    "strain": ("effort held", "of 3"),
+    "breath": ("out of breath", "of 3"),
+    "complexity": ("a pattern to follow", "of 3"),
+    "pressure": ("pressure in the belly", "of 3"),
+}
+"""Every demand by id: what it is called and its unit."""
+
+_LEAST: Mapping[str, float] = {"°": 3.0, "%": 1.0, "N·m per kg": 0.03, "° × %": 1.0, "kg": 0.01, "% of stature": -99.0}
+"""Below this nothing is asked."""
+
+
+def demands_of(
+    poses: Sequence[tuple[str, Solved]],
+    loads: Mapping[str, float] | None = None,
+    declared: Mapping[str, float] | None = None,
+    grips: bool = False,
+) -> tuple[Demand, ...]:
+    """The most that any pose asks of each thing and side. ``poses`` are (name, solved).
+
+    Raises :class:`PoseError` for something declared that can only be computed.
+    """
+    most: dict[tuple[str, Side | None], Demand] = {}
+    for name, solved in poses:
+        for found in _asked(name, solved, statics(solved, loads), loads or {}):
+            key = (found.id, found.side)
+            if key not in most or found.value > most[key].value:
+                most[key] = found
+    asked = [d for d in most.values() if d.value > _LEAST.get(d.unit, 0.0)]
+    if grips:
+        asked.append(_demand("grip", 1.0))
+    for what, value in (declared or {}).items():
+        if what not in DECLARED:
+            raise PoseError(f"is not declared but computed; what is declared is {', '.join(DECLARED)}", what)
+        if value:
+            asked.append(_demand(what, float(value)))
+    order = list(WORDS)
+    return tuple(sorted(asked, key=lambda d: (order.index(d.id), d.side or "")))
+
+
+def _demand(what: str, value: float, pose: str = "", joint: str = "", side: Side | None = None) -> Demand:
+    words, unit = WORDS[what]
+    return Demand(what, words, round(value, 3), unit, pose, joint, side)
+
+
+def _asked(name: str, solved: Solved, held: Statics, loads: Mapping[str, float]) -> Iterator[Demand]:
+    yield from _spine(name, solved)
+    for side in Side:
+        yield from _arm(name, solved, held, loads, side)
+        yield from _leg(name, solved, held, side)
+    yield _demand("low_back_lever", held.moments["low_back"], name, "low back")
+    for group in ("hands", "forearms", "knees", "feet"):
+        yield _demand(f"{group}_share", held.shares[group] * 100, name, group)
+    yield _demand("unsteadiness", -held.steadiness * 100, name, "support")
+    yield from _base(name, solved)
+    heaviest = max(loads.values(), default=0.0)
+    yield _demand("load", heaviest, name, "hand or ankle")
+
+
+def _spine(name: str, solved: Solved) -> Iterator[Demand]:
+    a = solved.angles
+    flex = a["lumbar_flex"] + a["thoracic_flex"]
+    turn, side = a["lumbar_turn"] + a["thoracic_turn"], a["lumbar_side"] + a["thoracic_side"]
+    yield _demand("spine_flexion", max(flex, a["lumbar_flex"], a["thoracic_flex"]), name, "low and upper back")
+    yield _demand("spine_extension", -min(flex, a["lumbar_flex"], a["thoracic_flex"]), name, "low and upper back")
+    yield _demand("spine_rotation", abs(turn), name, "low and upper back", _toward(turn))
+    yield _demand("spine_side_bend", abs(side), name, "low and upper back", _toward(side))
+    if flex > 10:
+        yield _demand("spine_twist_bent", min(abs(turn), flex), name, "low and upper back")
+    yield _demand("neck_flexion", a["neck_flex"], name, words_of("neck_flex"))
+    yield _demand("neck_extension", -a["neck_flex"], name, words_of("neck_flex"))
+    yield _demand("neck_rotation", abs(a["neck_turn"]), name, words_of("neck_turn"), _toward(a["neck_turn"]))
+    yield _demand("neck_side_bend", abs(a["neck_side"]), name, words_of("neck_side"), _toward(a["neck_side"]))
+
+
+def _toward(angle: float) -> Side:
+    return Side.LEFT if angle > 0 else Side.RIGHT
+
+
+def _elevation(solved: Solved, side: Side) -> float:
+    """Degrees between the upper arm and the trunk's own downward line, 0 hanging, 180 overhead."""
+    upper, thorax = solved.body.frames[f"{side}_upper_arm"], solved.body.frames["thorax"]
+    cosine = sum(upper[i][2] * thorax[i][2] for i in range(3))
+    return degrees(acos(max(-1.0, min(1.0, cosine))))
+
+
+def _arm(name: str, solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) -> Iterator[Demand]:
+    a, p = solved.angles, f"{side}_"
+    raised = _elevation(solved, side)
+    behind = raised if a[p + "shoulder_flex"] < 0 and abs(a[p + "shoulder_abduct"]) < 50 else 0.0
+    yield _demand("shoulder_elevation", 0.0 if behind else raised, name, f"{side} shoulder", side)
+    yield _demand("shoulder_extension", behind, name, f"{side} shoulder", side)
+    yield _demand("shoulder_rotation", a[p + "shoulder_rotate"], name, f"{side} shoulder", side)
+    yield _demand("elbow_flexion", a[p + "elbow_flex"], name, f"{side} elbow", side)
+    back = max(0.0, -a[p + "wrist_flex"])
+    yield _demand("wrist_extension", back, name, f"{side} wrist", side)
+    yield _demand("wrist_load", back * held.each.get(p + "hand", 0.0), name, f"{side} wrist", side)
+    yield _demand("shoulder_lever", held.moments[p + "shoulder"], name, f"{side} shoulder", side)
+    load = loads.get(p + "palm", 0.0)
+    if load and raised > 90:
+        yield _demand("overhead_load", load, name, f"{side} shoulder", side)
+
+
+def _leg(name: str, solved: Solved, held: Statics, side: Side) -> Iterator[Demand]:
+    a, p = solved.angles, f"{side}_"
+    yield _demand("hip_flexion", a[p + "hip_flex"], name, f"{side} hip", side)
+    yield _demand("hip_extension", -a[p + "hip_flex"], name, f"{side} hip", side)
+    yield _demand("hip_crossing", -a[p + "hip_abduct"], name, f"{side} hip", side)
+    yield _demand("hip_inward", -a[p + "hip_rotate"], name, f"{side} hip", side)
+    yield _demand("hip_outward", a[p + "hip_rotate"], name, f"{side} hip", side)
+    yield _demand("knee_flexion", a[p + "knee_flex"], name, f"{side} knee", side)
+    yield _demand("ankle_up", a[p + "ankle_flex"], name, f"{side} ankle", side)
+    yield _demand("ankle_down", -a[p + "ankle_flex"], name, f"{side} ankle", side)
+    yield _demand("hip_lever", held.moments[p + "hip"], name, f"{side} hip", side)
+    yield _demand("knee_lever", held.moments[p + "knee"], name, f"{side} knee", side)
+
+
+def _base(name: str, solved: Solved) -> Iterator[Demand]:
+    position = solved.pose.position
+    feet = [contact for contact in solved.contacts if contact.part.endswith("_foot") and contact.bears]
+    if position.level is Level.STANDING:
+        if len(feet) == 1:
+            side = Side(feet[0].part.split("_")[0])
+            yield _demand("single_leg", 1.0, name, f"{side} foot", side)
+        elif abs(solved.points["left_ankle"][1] - solved.points["right_ankle"][1]) < 0.1:
+            yield _demand("narrow_base", 1.0, name, "feet")
+    heart = solved.points["high"][2]
+    if solved.points["head"][2] < heart - 0.02:
+        yield _demand("head_low", 1.0, name, "head")
+    lying = {Position.SUPINE: "lies_flat", Position.PRONE: "lies_front", Position.SIDE_LYING: "lies_side"}
+    if position in lying:
+        on = solved.pose.side.other if position is Position.SIDE_LYING else None
+        yield _demand(lying[position], 1.0, name, "trunk", on)
+    if position.level is Level.FLOOR:
+        yield _demand("floor", 1.0, name, "whole body")

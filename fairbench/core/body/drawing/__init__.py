@@ -1,0 +1,1 @@
+"""Drawing geometry: ordered shapes in unit coordinates for a view. Knows nothing of any file format."""

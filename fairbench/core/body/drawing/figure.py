@@ -1,0 +1,128 @@
+"""The person: one calm figure made of a trunk, a head and four tapered limbs."""
+
+from collections.abc import Iterator
+from math import cos, pi, sin
+
+from ...sides import Side
+from .. import segments as s
+from ..skeleton import Body
+from ..vectors import Vector, add, apply
+from .shapes import Capsule, Piece, Point, Polygon, Role, Shape, circle, hull
+from .view import Eye
+
+_LEVELS: tuple[tuple[str, str, Vector, float, float], ...] = (
+    ("hips", "pelvis", (-0.004, 0.0, -0.03), 0.104, 0.066),
+    ("hips", "pelvis", (-0.006, 0.0, 0.03), 0.102, 0.068),
+    ("low", "low", (0.002, 0.0, 0.03), 0.088, 0.059),
+    ("waist", "waist", (0.004, 0.0, 0.02), 0.083, 0.057),
+    ("mid", "mid", (0.004, 0.0, 0.02), 0.092, 0.06),
+    ("high", "thorax", (0.006, 0.0, 0.0), 0.106, 0.064),
+    ("chest", "thorax", (0.002, 0.0, -0.025), 0.118, 0.06),
+    ("chest", "thorax", (-0.004, 0.0, 0.012), 0.098, 0.045),
+    ("chest", "thorax", (-0.006, 0.0, 0.03), 0.05, 0.034),
+)
+"""Cross-sections of the trunk: from which point, in which frame, how far off, half width and half depth."""
+_SIDES = 12
+_RADII = {"shoulder": 0.037, "elbow": 0.029, "wrist": 0.021, "hip": 0.058, "knee": 0.041, "ankle": 0.027}
+
+
+def figure(body: Body, eye: Eye, working: frozenset[str]) -> Iterator[Shape]:
+    """The shapes of a body, each with how near it is. ``working`` names limbs: ``right_arm``, ``left_leg``."""
+    middle = eye.near(body.points["mid"])
+    near_side = Side.LEFT if eye.toward[1] > 0 else Side.RIGHT
+    frontal = abs(eye.toward[1]) < 0.3
+    yield _trunk(body, eye, middle, "trunk" in working)
+    yield from _head(body, eye, middle, "head" in working)
+    for side in Side:
+        far = side is not near_side and not frontal
+        yield from _arm(body, eye, side, far, f"{side}_arm" in working)
+        yield from _leg(body, eye, side, far, f"{side}_leg" in working)
+
+
+def _trunk(body: Body, eye: Eye, middle: float, works: bool) -> Shape:
+    rings = []
+    for origin, frame, offset, wide, deep in _LEVELS:
+        centre = body.at(frame, origin, offset)
+        rings.append(_ellipse(eye, centre, body.frames[frame], wide, deep))
+    pieces: list[Piece] = [Polygon(hull([*a, *b])) for a, b in zip(rings, rings[1:], strict=False)]
+    return Shape(Role.WORKING if works else Role.TOP, "trunk", tuple(pieces), middle + 0.012)
+
+
+def _ellipse(eye: Eye, centre: Vector, frame: tuple[Vector, Vector, Vector], wide: float, deep: float) -> list[Point]:
+    cx, cy = eye.see(centre)
+    ax, ay = eye.see((frame[0][0] * deep, frame[1][0] * deep, frame[2][0] * deep))
+    bx, by = eye.see((frame[0][1] * wide, frame[1][1] * wide, frame[2][1] * wide))
+    return [(cx + c * ax + k * bx, cy + c * ay + k * by) for c, k in _UNIT]
+
+
+_UNIT = [(cos(2 * pi * k / _SIDES), sin(2 * pi * k / _SIDES)) for k in range(_SIDES)]
+
+
+def _head(body: Body, eye: Eye, middle: float, works: bool) -> Iterator[Shape]:
+    def at(x: float, y: float, z: float) -> Vector:
+        return body.at("head", "head", (x, y, z))
+
+    centre = at(0, 0, 0)
+    near = max(eye.near(centre), middle) + 0.014
+    neck = Capsule(eye.see(body.points["neck"]), eye.see(at(0.0, 0, -0.04)), 0.031, 0.028)
+    yield Shape(Role.WORKING if works else Role.SKIN, "neck", (neck,), middle + 0.011, gap=False)
+    facing = eye.near(apply(body.frames["head"], (1.0, 0.0, 0.0)))
+    hair = (circle(eye.see(at(-0.006, 0, 0.008)), 0.0605), circle(eye.see(at(-0.058, 0, 0.022)), 0.024))
+    face: tuple[Piece, ...] = (
+        Capsule(eye.see(at(0.012, 0, -0.004)), eye.see(at(0.016, 0, -0.026)), 0.049, 0.038),
+        circle(eye.see(at(0.066, 0, -0.014)), 0.0105),
+    )
+    order = [(Role.HAIR, "hair", hair, True), (Role.SKIN, "face", face, False)]
+    if facing < -0.25:
+        order = [(Role.SKIN, "face", face, True), (Role.HAIR, "hair", hair, False)]
+    for step, (role, part, pieces, gap) in enumerate(order):
+        yield Shape(role, part, pieces, near + step * 0.0005, gap)
+    eyes = [(y, at(0.05, y, 0.004)) for y in (-0.022, 0.022)]
+    shown = tuple(circle(eye.see(where), 0.0062) for y, where in eyes if eye.near(where) - eye.near(centre) > 0.012)
+    if shown:
+        yield Shape(Role.EYE, "eyes", shown, near + 0.002, gap=False)
+
+
+def _arm(body: Body, eye: Eye, side: Side, far: bool, works: bool) -> Iterator[Shape]:
+    p = f"{side}_"
+    points = body.points
+    shoulder, elbow, wrist = (eye.see(points[p + name]) for name in ("shoulder", "elbow", "wrist"))
+    sleeve = (
+        Capsule(shoulder, elbow, _RADII["shoulder"], _RADII["elbow"]),
+        Capsule(elbow, wrist, _RADII["elbow"], _RADII["wrist"]),
+    )
+    near = sum(eye.near(points[p + name]) for name in ("elbow", "wrist", "fingers")) / 3 + 0.02
+    shoulder_near = eye.near(points[p + "shoulder"])
+    near = max(near, shoulder_near) if shoulder_near > eye.near(points["chest"]) + 0.05 else near
+    role = Role.WORKING if works else Role.FAR_TOP if far else Role.TOP
+    yield Shape(role, p + "arm", sleeve, near)
+    palm = add(points[p + "wrist"], apply(body.frames[p + "hand"], (0.0, 0.0, -0.058)))
+    thumb = body.at(p + "hand", p + "wrist", (0.026, 0.0, -0.045))
+    hand = (Capsule(wrist, eye.see(palm), 0.02, 0.0245), Capsule(eye.see(palm), eye.see(points[p + "fingers"]), 0.0245, 0.012),
+            Capsule(eye.see(body.at(p + "hand", p + "wrist", (0.008, 0.0, -0.025))), eye.see(thumb), 0.011, 0.009))  # fmt: skip
+    yield Shape(Role.FAR_SKIN if far else Role.SKIN, p + "hand", hand, near + 0.001, gap=False)
+
+
+def _leg(body: Body, eye: Eye, side: Side, far: bool, works: bool) -> Iterator[Shape]:
+    p = f"{side}_"
+    points = body.points
+    hip, knee, ankle = (eye.see(points[p + name]) for name in ("hip", "knee", "ankle"))
+    inner = body.at(p + "thigh", p + "hip", (0.0, -0.018 if side is Side.LEFT else 0.018, 0.0))
+    trouser = (
+        Capsule(eye.see(inner), knee, _RADII["hip"], _RADII["knee"]),
+        Capsule(knee, ankle, _RADII["knee"], _RADII["ankle"]),
+        circle(hip, 0.05),
+    )
+    near = sum(eye.near(points[p + name]) for name in ("hip", "knee", "ankle")) / 3
+    role = Role.WORKING if works else Role.FAR_LEGS if far else Role.LEGS
+    yield Shape(role, p + "leg", trouser, near)
+    sole = body.at(p + "foot", p + "ankle", (-0.012, 0.0, -s.ANKLE_HEIGHT + 0.022))
+    front = body.at(p + "foot", p + "ankle", (s.FOOT - s.HEEL - 0.018, 0.0, -s.ANKLE_HEIGHT + 0.0165))
+    shoe = (
+        Capsule(eye.see(sole), eye.see(front), 0.022, 0.0165),
+        Capsule(eye.see(points[p + "ankle"]), eye.see(sole), 0.022, 0.022),
+        Capsule(ankle, eye.see(front), 0.022, 0.0155),
+    )
+    yield Shape(Role.FAR_SHOE if far else Role.SHOE, p + "foot", shoe, near + 0.001, gap=False)
+
+

@@ -1,0 +1,80 @@
+"""Standing: the feet stay, and the pelvis goes where it keeps the centre of mass over them."""
+
+from math import sqrt
+
+from ..sides import Side
+from . import segments as s
+from .holding import Anchors, Contact, Solved, root_height
+from .joints import PoseError
+from .mass import centre_of_mass
+from .placing import GROUNDED, ankle_over, finish, foot_spot, knee_pole, pitch_of, plant_foot, shifted, sign_of
+from .poses import Pose
+from .reach import bent_reach
+from .skeleton import Body, stand_up, turn
+from .vectors import Vector
+
+_ROUNDS = 5
+_MIDFOOT = 0.022
+
+
+def place(
+    pose: Pose, angles: dict[str, float], hands: dict[Side, str], feet: dict[Side, str], anchors: Anchors
+) -> Solved:
+    """Stand the body on its bearing feet, balanced over them unless the pose moves the weight."""
+    standing = [side for side in Side if feet[side] in GROUNDED]
+    if not standing:
+        raise PoseError("neither foot stands on anything", "feet")
+    base = root_height(pose)
+    spots = {}
+    for side in standing:
+        x, y, z = foot_spot(angles, side, feet[side], 0.0, sign_of(side) * s.HALF_HIPS * 0.9, anchors)
+        spots[side] = (x, y, z if z else base)
+    targets = {side: ankle_over(spots[side], pitch_of(angles, side, feet[side])) for side in standing}
+    frame = turn(angles["lean"], -angles["tip"], 0)
+    body = stand_up(angles, (0.0, 0.0, 0.0), frame)
+    want = _over(standing, spots, feet, angles)
+    contacts: list[Contact] = []
+    centre = centre_of_mass(body)
+    shifted(body, (want[0] - centre[0], want[1] - centre[1], 0.0))
+    for _ in range(_ROUNDS):
+        _lower(body, targets, angles)
+        contacts = [_stand(body, side, feet[side], spots[side], angles) for side in standing]
+        centre = centre_of_mass(body)
+        off = (want[0] - centre[0], want[1] - centre[1], 0.0)
+        if abs(off[0]) + abs(off[1]) < 0.001:
+            break
+        shifted(body, off)
+    _lower(body, targets, angles)
+    contacts = [_stand(body, side, feet[side], spots[side], angles) for side in standing]
+    return finish(pose, body, hands, feet, contacts, anchors, 0.262)
+
+
+def _over(standing: list[Side], spots: dict[Side, Vector], feet: dict[Side, str], angles: dict[str, float]) -> Vector:
+    """The point of the ground the centre of mass should be over."""
+    firm = [side for side in standing if feet[side] in ("flat", "toes", "step", "stool", "block", "half-roller", "cushion")]
+    of = firm or standing
+    x = sum(spots[side][0] + _under(pitch_of(angles, side, feet[side])) for side in of) / len(of)
+    y = sum(spots[side][1] for side in of) / len(of)
+    return (x + angles["shift_forward"] / 100, y + angles["shift_side"] / 100, 0.0)
+
+
+def _under(pitch: float) -> float:
+    """How far in front of the ankle's place the weight is: the more the heel rises, the nearer the ball."""
+    return _MIDFOOT + (s.BALL - _MIDFOOT) * max(0.0, min(1.0, -pitch / 32))
+
+
+def _lower(body: Body, targets: dict[Side, Vector], angles: dict[str, float]) -> None:
+    """Up or down until the straightest bearing leg is as bent as the pose has it."""
+    heights = []
+    for side, target in targets.items():
+        hip = body.points[f"{side}_hip"]
+        reach = bent_reach(s.THIGH, s.SHANK, max(2.0, angles[f"{side}_knee_flex"]))
+        flat = (target[0] - hip[0]) ** 2 + (target[1] - hip[1]) ** 2
+        heights.append(target[2] + sqrt(max(1e-4, reach * reach - flat)) - hip[2])
+    shifted(body, (0.0, 0.0, min(heights)))
+
+
+def _stand(body: Body, side: Side, contact: str, spot: Vector, angles: dict[str, float]) -> Contact:
+    return plant_foot(body, side, contact, spot, knee_pole(angles, side, (1.0, 0.0, 0.0)))
+
+
