@@ -4,6 +4,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 
+from .body.movement import Movement
 from .dose import Dose
 from .errors import PlanError
 from .positions import Position
@@ -49,6 +50,11 @@ class Quality(StrEnum):
     STRETCH = "stretch"
     BREATH = "breath"
     RELAXATION = "relaxation"
+    BONE_LOADING = "bone_loading"
+
+    @property
+    def words(self) -> str:
+        return self.value.replace("_", " ")
 
 
 class Action(StrEnum):
@@ -80,7 +86,7 @@ class Aim:
 
     @property
     def words(self) -> str:
-        return f"{self.region.words} · {self.quality} · {self.action.words}"
+        return f"{self.region.words} · {self.quality.words} · {self.action.words}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,7 +115,8 @@ class Version:
     """One graded way to do an exercise.
 
     ``dose`` is the usual one; ``safe_seconds`` the quickest a repetition may be; ``change`` says
-    how it differs from its easier neighbour.
+    how it differs from its easier neighbour, and ``climbs`` why it is harder where no pose shows it.
+    ``movement`` holds its poses.
     """
 
     id: str
@@ -118,9 +125,48 @@ class Version:
     dose: Dose
     cues: Cues
     breath: str
+    movement: Movement
     props: tuple[str, ...] = ()
     change: str = ""
+    climbs: str = ""
     safe_seconds: float | None = None
+
+
+class Family(StrEnum):
+    """What kind of exercise it is, for finding it on the shelf. Follows from its aim and block."""
+
+    SETTLE = "settle"
+    MOBILITY = "mobility"
+    STRENGTH = "strength"
+    STEADINESS = "steadiness"
+    ENDURANCE = "endurance"
+    BONE_LOADING = "bone_loading"
+    STRETCH = "stretch"
+    CLOSING = "closing"
+
+    @property
+    def words(self) -> str:
+        return _FAMILY_WORDS[self]
+
+
+_FAMILY_WORDS = {
+    Family.SETTLE: "settle and breathe",
+    Family.MOBILITY: "mobilise",
+    Family.STRENGTH: "strengthen",
+    Family.STEADINESS: "steadiness and stepping",
+    Family.ENDURANCE: "keep going",
+    Family.BONE_LOADING: "load the bones",
+    Family.STRETCH: "stretch",
+    Family.CLOSING: "relax and close",
+}
+_FAMILY_BY_BLOCK = {BlockKind.SETTLE: Family.SETTLE, BlockKind.CLOSE: Family.CLOSING}
+_FAMILY_BY_QUALITY = {
+    Quality.STRENGTH: Family.STRENGTH,
+    Quality.BALANCE: Family.STEADINESS,
+    Quality.ENDURANCE: Family.ENDURANCE,
+    Quality.BONE_LOADING: Family.BONE_LOADING,
+    Quality.STRETCH: Family.STRETCH,
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -142,6 +188,10 @@ class Exercise:
     versions: tuple[Version, ...]
     base: str
     directions: tuple[str, str] = ("one way", "the other way")
+
+    @property
+    def family(self) -> Family:
+        return _FAMILY_BY_BLOCK.get(self.block) or _FAMILY_BY_QUALITY.get(self.aim.quality, Family.MOBILITY)
 
     def version(self, version_id: str) -> Version:
         for version in self.versions:

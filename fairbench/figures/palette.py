@@ -108,6 +108,8 @@ def palette(ink: str = "paper", block: BlockKind | None = None) -> Palette:
         return Palette("#ffffff", _PRINT, _PRINT_LINES, _PRINT_EDGES)
     fills, lines, paper = (_DARK, _DARK_LINES, "#17202b") if ink == "dark" else (_PAPER, _PAPER_LINES, "#ffffff")
     if ink == "dark":
-        return Palette(paper, {**fills, Role.WORKING: "#f5b82e", Role.PROP: "#e39a2d"}, {**lines, Role.PROP_LINE: "#e39a2d"}, {})
+        return Palette(
+            paper, {**fills, Role.WORKING: "#f5b82e", Role.PROP: "#e39a2d"}, {**lines, Role.PROP_LINE: "#e39a2d"}, {}
+        )
     working = _WORKING[block] if block else fills[Role.WORKING]
     return Palette(paper, {**fills, Role.WORKING: working}, lines, _EDGES)

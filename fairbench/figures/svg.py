@@ -34,7 +34,9 @@ def piece_path(piece: Piece) -> str:
         if piece.a == piece.b:
             x, y = piece.a
             r = _n(piece.ra)
-            return f"M{_p((x - piece.ra, y))}A{r} {r} 0 1 0 {_p((x + piece.ra, y))}A{r} {r} 0 1 0 {_p((x - piece.ra, y))}Z"
+            return (
+                f"M{_p((x - piece.ra, y))}A{r} {r} 0 1 0 {_p((x + piece.ra, y))}A{r} {r} 0 1 0 {_p((x - piece.ra, y))}Z"
+            )
         return f"M{_p(a_left)}A{ra} {ra} 0 {big_a} 0 {_p(a_right)}L{_p(b_right)}A{rb} {rb} 0 {big_b} 0 {_p(b_left)}Z"
     if isinstance(piece, Polygon):
         if piece.smooth:
@@ -147,5 +149,3 @@ def view_box(box: tuple[float, float, float, float], square: bool = True) -> tup
         left, right = middle - side / 2, middle + side / 2
         bottom, top = bottom - spare * 0.3, top + spare * 0.7
     return left, bottom, right, top
-
-

@@ -2,6 +2,7 @@
 until the arms, as bent as the pose has them, just reach."""
 
 from collections.abc import Callable, Mapping
+from itertools import pairwise
 
 from ..positions import Position
 from ..sides import Side
@@ -23,6 +24,8 @@ _HEIGHTS: Mapping[str, float] = {
     "worktop": WORKTOP_HEIGHT + s.PALM_DEPTH,
     "chair-seat": SEAT_HEIGHT + s.PALM_DEPTH,
 }
+_ARM_FORWARD: Mapping[str, float] = {"wall": 84.0, "worktop": 72.0, "chair-seat": 76.0, "floor": 82.0, "forearm": 82.0}
+"""How far forward the arms are put down where the pose does not say."""
 _SEEK, _HALVINGS = 24, 16
 _ON_FOURS = frozenset({Position.QUADRUPED, Position.FOREARM_QUADRUPED})
 _WALL_LEAN = 10.0
@@ -36,6 +39,9 @@ def place(
     rigid = not knees or any(f"{side}_hip_flex" in pose.angles for side in knees)
     bearing = [side for side in Side if hands[side] in BRACES]
     thing = hands[bearing[0]]
+    for side in bearing:
+        if f"{side}_shoulder_flex" not in pose.angles and pose.position not in _ON_FOURS:
+            angles[f"{side}_shoulder_flex"] = _ARM_FORWARD[thing]
     if pose.position in _ON_FOURS and not rigid:
         reference, placed = _on_fours(angles, knees, root_height(pose))
     else:
@@ -65,9 +71,7 @@ def _on_fours(angles: dict[str, float], knees: list[Side], ground: float) -> tup
     return stand_up(angles), lambda pitch: (origin, turn(pitch, -angles["tip"], angles["face"]))
 
 
-def _plank(
-    angles: dict[str, float], knees: list[Side], feet: dict[Side, str], anchors: Anchors
-) -> tuple[Body, Placed]:
+def _plank(angles: dict[str, float], knees: list[Side], feet: dict[Side, str], anchors: Anchors) -> tuple[Body, Placed]:
     """One rigid piece that turns about the knees, or about the ankles of the feet that stand."""
     local = stand_up(angles)
     rear = knees or [side for side in Side if feet[side] in GROUNDED]
@@ -108,7 +112,7 @@ def _pitch(
         return pitch
     if first:
         if pose.position in _ON_FOURS and "knee" in (pose.feet[0] or "knee", pose.feet[1] or "knee"):
-            _hands_under_shoulders(angles, local, placed, bearing, thing, anchors)
+            _hands_under_shoulders(angles, placed, bearing, thing, anchors)
         else:
             pitch = _root(lambda p: _wrist(local, placed(p), bearing)[2] - _HEIGHTS[thing], 5.0, 100.0)
             _put_hands(angles, local, placed(pitch), bearing, thing, anchors)
@@ -139,7 +143,7 @@ def _root(short: Callable[[float], float], low: float, high: float) -> float:
     """Where ``short`` first falls through nothing between two pitches; where it is nearest, if it never does."""
     width = (high - low) / _SEEK
     marks = [(short(low + width * k), low + width * k) for k in range(_SEEK + 1)]
-    for (before, start), (after, end) in zip(marks, marks[1:], strict=False):
+    for (before, start), (after, end) in pairwise(marks):
         if before >= 0 >= after:
             for _ in range(_HALVINGS):
                 half = (start + end) / 2
@@ -171,7 +175,7 @@ def _put_hands(
 
 
 def _hands_under_shoulders(
-    angles: dict[str, float], local: Body, placed: Placed, bearing: list[Side], thing: str, anchors: Anchors
+    angles: dict[str, float], placed: Placed, bearing: list[Side], thing: str, anchors: Anchors
 ) -> None:
     """On all fours the hands go down under the shoulders of a level trunk."""
     straight = stand_up({**angles, **{name: 0.0 for name in angles if name.startswith(("lumbar", "thoracic", "lean"))}})

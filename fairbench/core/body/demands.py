@@ -34,7 +34,9 @@ class Demand:
         """The value with its unit, as it is read out."""
         if self.unit == "yes":
             return "yes"
-        number = f"{self.value:.0f}" if abs(self.value) >= 10 or self.unit in ("°", "%", "of 3") else f"{self.value:.2f}"
+        number = (
+            f"{self.value:.0f}" if abs(self.value) >= 10 or self.unit in ("°", "%", "of 3") else f"{self.value:.2f}"
+        )
         return f"{number}{self.unit}" if self.unit in ("°", "%") else f"{number} {self.unit}"
 
 

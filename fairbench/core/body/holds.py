@@ -66,3 +66,6 @@ TOUCHES = frozenset(BODY_TOUCHES + WORLD_TOUCHES)
 
 BRACES = frozenset({"wall", "worktop", "floor", "forearm", "chair-seat"})
 """Touches that carry weight: the support moves the whole body until the arms reach them."""
+
+GRIPPED = frozenset({"rail", "rail-side", "chair-back", "second-back", "frame", "stick-down"})
+"""Touches that are held fast with the fingers."""

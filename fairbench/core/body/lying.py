@@ -11,12 +11,14 @@ from .placing import GROUNDED, LYING, finish, foot_spot, knee_pole, patch_round,
 from .poses import Pose
 from .reach import bent_reach, reach_leg
 from .skeleton import Body, stand_up, turn
-from .vectors import Matrix, Vector, apply
+from .vectors import Matrix, Vector
 
 _TRUNK = ("hips", "low", "waist", "mid", "high", "chest")
 _SIDE_RADIUS = {"hips": s.HALF_HIPS + 0.035, "chest": s.HALF_SHOULDERS + 0.02}
 _DEPTHS = {"hips": 0.06, "low": 0.056, "waist": 0.054, "mid": 0.056, "high": 0.06, "chest": 0.06, "head": s.HEAD}
-_NEAR = 0.012
+_NEAR = 0.005
+_BROW_DOWN = -8.0
+"""Bend of the neck of somebody who rests on the brow, so that the nose is free."""
 _LEG_LIES = 0.09
 _FEET_AWAY = 0.31
 _PELVIS_ON = ("roller-pelvis", "ball-pelvis", "block-pelvis", "cushion-pelvis")
@@ -28,13 +30,17 @@ def place(
 ) -> Solved:
     """Lay the trunk down, then the feet."""
     ground = root_height(pose)
+    if pose.on == "roller-across" and "lean" not in pose.angles:
+        angles["lean"] = _over_roller(angles, ground)
+    if pose.position is Position.PRONE and "neck_flex" not in pose.angles:
+        angles["neck_flex"] = _BROW_DOWN
     lift = _lift(pose, angles, ground)
     if lift and "neck_flex" not in pose.angles:
         angles["neck_flex"] = min(lift, 45.0)
     radii = _SIDE_RADIUS if pose.position is Position.SIDE_LYING else _DEPTHS
     body = stand_up(angles, (0.0, 0.0, 0.0), _frame(pose, angles, lift))
     whole = ground if pose.on in ("roller-long", "half-roller-long") else 0.0
-    rests = [name for name in radii if not (pose.on == "roller-across" and name in ("head", "chest"))]
+    rests = [name for name in radii if pose.on != "roller-across" or name == "hips"]
     drop = max(radii[name] - body.points[name][2] for name in rests)
     along = -s.HIP_TO_SHOULDER * (1 - cos(radians(lift))) if pose.position is Position.SUPINE else 0.0
     shifted(body, (along, 0.0, drop + whole))
@@ -80,6 +86,24 @@ def _lift(pose: Pose, angles: dict[str, float], ground: float) -> float:
     return (low + high) / 2
 
 
+def _over_roller(angles: dict[str, float], ground: float) -> float:
+    """How far the trunk leans up from the floor, seat down, so that the upper back lies over the roller."""
+    low, high = 0.0, 60.0
+    for _ in range(30):
+        half = (low + high) / 2
+        body = stand_up(angles, (0.0, 0.0, _DEPTHS["hips"]), turn(-90 + half, 0, 0))
+        if _back_of(body)[2] < ground:
+            low = half
+        else:
+            high = half
+    return (low + high) / 2
+
+
+def _back_of(body: Body) -> Vector:
+    """The surface of the upper back."""
+    return body.at("high", "high", (-_DEPTHS["high"], 0.0, 0.0))
+
+
 def _pelvis_height(angles: dict[str, float], lift: float) -> float:
     """How far the seat is off the floor when the trunk is turned by ``lift`` about the shoulders."""
     body = Body({**angles, "neck_flex": min(lift, 45.0)})
@@ -105,16 +129,13 @@ def _on_thing(pose: Pose, body: Body, ground: float) -> list[Contact]:
         under = z - _DEPTHS["hips"]
         return [Contact("pelvis", pose.on, (x, y, under), abs(under - ground), patch_round((x, y, 0.0), 0.06))]
     if pose.on == "roller-across":
-        frame = body.frames["high"]
-        x, y, z = body.points["high"]
-        dx, _, dz = apply(frame, (-_DEPTHS["high"], 0.0, 0.0))
-        return [Contact("back", pose.on, (x + dx, y, z + dz), max(0.0, abs(z + dz - ground) - 0.004), patch_round((x, y, 0.0), 0.06))]
+        back = _back_of(body)
+        patch = patch_round((back[0], back[1], 0.0), 0.06)
+        return [Contact("back", pose.on, back, abs(back[2] - ground), patch)]
     return []
 
 
-def _foot(
-    pose: Pose, body: Body, angles: dict[str, float], side: Side, contact: str, anchors: Anchors
-) -> Contact:
+def _foot(pose: Pose, body: Body, angles: dict[str, float], side: Side, contact: str, anchors: Anchors) -> Contact:
     sign = sign_of(side)
     bent = f"{side}_knee_flex" in pose.angles
     hip = body.points[f"{side}_hip"]
@@ -130,7 +151,7 @@ def _foot(
         x = hip[0] + sqrt(max(1e-4, reach**2 - (hip[2] - ankle) ** 2)) - 0.001
         if contact == "chair":
             x = hip[0] + s.THIGH + 0.11
-        spot = foot_spot(angles, side, contact, x, sign * s.HALF_HIPS, Anchors() if bent else anchors)
+        spot = foot_spot(angles, side, contact, x, sign * s.HALF_HIPS, anchors, bent)
     else:
         spot = foot_spot(angles, side, contact, _FEET_AWAY, sign * s.HALF_HIPS, anchors)
     pole: Vector = (0.1, 0.0, 1.0)

@@ -1,182 +1,132 @@
-"""From one pose to the next, along the joint angles, what rests staying where it rests."""
+"""A movement as an exercise's version carries it, and what it works out to.
 
-from dataclasses import replace
+A movement is pure data: two to four named poses, the view that shows it best, what is held and how heavy
+it is, and what no pose can show. Everything else here is worked out from it, once for each side.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
 
 from ..sides import Side
-from .holding import Anchors, Contact, Solved
-from .holds import BODY_TOUCHES
-from .joints import LIMB, PLACES, TRUNK
-from .placing import GROUNDED, pitch_of
-from .poses import Pose
-from .reach import level_foot, reach_arm, reach_leg
-from .skeleton import Body, arm, leg, stand_up
-from .support import solve
-from .touches import touch
-from .vectors import Matrix, Vector, cross, distance, lerp, sub, unit
+from .between import between, solve_all
+from .demands import Demand, demands_of
+from .drawing.props import Held
+from .drawing.scene import Picture, picture
+from .drawing.view import View
+from .holding import Solved
+from .holds import GRIPPED
+from .joints import PoseError
+from .poses import Pose, PoseSpec
+from .statics import Statics, statics
 
-_ARM = tuple(name for name in LIMB if name.startswith(("shoulder", "elbow", "forearm", "wrist", "blade")))
-_LEG = tuple(name for name in LIMB if name.startswith(("hip", "knee", "ankle", "foot")))
-_KEPT_ARM = ("elbow_flex", "blade_lift", "blade_draw")
-_KEPT_LEG = ("knee_flex", "hip_flex", "hip_abduct")
-
-
-def solve_all(poses: list[Pose], stiff: bool = False) -> list[Solved]:
-    """Every pose of a movement; what rests in the first stays there in the others."""
-    solved: list[Solved] = []
-    anchors: Anchors | None = None
-    for pose in poses:
-        result = solve(pose, anchors, stiff)
-        solved.append(result)
-        anchors = _kept(result, anchors)
-    return solved
+POSE_NAMES = ("start", "middle", "late", "end")
+"""What poses are called, in the order they come; start and end are always there."""
+_TRAIL_STEPS = 6
+_KEPT = 4096
+_IN_HANDS = frozenset({"hands", "hand", "foot", "other-foot", "feet", "hand-foot", "front", "front-high", "front-low",
+                       "side", "back", "behind", "chest"})  # fmt: skip
+_NEVER_GRIPPED = frozenset({"cushion", "folded-blanket", "roller", "large-ball", "small-ball", "block", "pedals"})
 
 
-def _kept(result: Solved, before: Anchors | None) -> Anchors:
-    """What the next pose finds in place. Another position starts anew, except for the feet."""
-    if before is None or before.position is result.pose.position:
-        return result.anchors
-    return Anchors(dict(result.anchors.feet), position=result.pose.position)
+@dataclass(frozen=True, slots=True)
+class Movement:
+    """``poses`` are (name, pose) in order. ``load`` is kilograms in each hand or on each ankle that has a weight.
 
-
-def between(a: Solved, b: Solved, t: float) -> Solved:
-    """The pose a share ``t`` of the way from ``a`` to ``b``; at 0 and 1 those themselves.
-
-    Joint angles run evenly. A hand or foot that rests on the same thing in both stays on it.
+    ``asks`` are the declared demands, 0 to 3. ``mat`` lays a mat under what is not on the floor anyway.
+    ``works`` names what trains where it is not what moves: ``side_leg``, ``other_arm``, ``trunk``, ``head``.
     """
-    if t <= 0:
-        return a
-    if t >= 1:
-        return b
-    if a.pose.position is b.pose.position and a.pose.on == b.pose.on and _stand_alike(a, b):
-        return _held(a, b, t)
-    return _carried(a, b, t)
+
+    poses: tuple[tuple[str, PoseSpec], ...]
+    view: View = View.SIDE
+    held: tuple[Held, ...] = ()
+    load: float = 0.0
+    asks: tuple[tuple[str, float], ...] = ()
+    mat: bool = False
+    works: tuple[str, ...] = ()
+
+    @property
+    def grips(self) -> bool:
+        """Whether something has to be held fast."""
+        props = any(item.where in _IN_HANDS and item.prop not in _NEVER_GRIPPED for item in self.held)
+        return props or any(arm in GRIPPED for _, spec in self.poses for arm in spec.arms)
 
 
-def _stand_alike(a: Solved, b: Solved) -> bool:
-    """Whether the same feet and knees, and the same bearing hands, hold the body up in both."""
-
-    def ground(solved: Solved) -> list[object]:
-        return [solved.feet[side] if solved.feet[side] not in ("flat", "toes", "heel") else "sole" for side in Side]
-
-    bearing = [{c.part for c in solved.contacts if c.bears} for solved in (a, b)]
-    return ground(a) == ground(b) and bearing[0] == bearing[1]
+@lru_cache(maxsize=_KEPT)
+def solved(movement: Movement, side: Side = Side.RIGHT) -> tuple[tuple[str, Solved], ...]:
+    """Every pose held up, with ``side`` working. Raises :class:`PoseError` with the pose as its place."""
+    names = [name for name, _ in movement.poses]
+    return tuple(zip(names, solve_all(posed(movement, side)), strict=True))
 
 
-def _mix(a: Solved, b: Solved, name: str, t: float) -> float:
-    start, end = (solved.pose.angles.get(name, solved.angles.get(name, 0.0)) for solved in (a, b))
-    return start + (end - start) * t
+def posed(movement: Movement, side: Side) -> tuple[tuple[str, Pose], ...]:
+    """The poses with ``side`` working, before anything holds them up."""
+    poses = []
+    for name, spec in movement.poses:
+        try:
+            poses.append((name, spec.pose(side)))
+        except PoseError as error:
+            raise error.within(name) from None
+    return tuple(poses)
 
 
-def _held(a: Solved, b: Solved, t: float) -> Solved:
-    """Same support at both ends: the support is worked out anew for the angles in between."""
-    angles = {name: _mix(a, b, name, t) for name in TRUNK if _either(a, b, name)}
-    hands, feet = [], []
-    for side in Side:
-        same = a.hands[side] == b.hands[side] != "free"
-        for joint in _KEPT_ARM if same else _ARM:
-            name = f"{side}_{joint}"
-            if not same or _either(a, b, name):
-                angles[name] = _mix(a, b, name, t)
-        hands.append(a.hands[side] if same else "free")
-        free = a.feet[side] == "free"
-        for joint in _LEG if free else _KEPT_LEG:
-            name = f"{side}_{joint}"
-            if free or _either(a, b, name):
-                angles[name] = _mix(a, b, name, t)
-        pitches = [pitch_of(solved.angles, side, solved.feet[side]) for solved in (a, b)]
-        if any(pitches):
-            angles[f"{side}_foot_pitch"] = pitches[0] + (pitches[1] - pitches[0]) * t or 1e-6
-        feet.append("flat" if a.feet[side] != b.feet[side] else a.feet[side])
-        for place in PLACES:
-            name = f"{side}_{place}"
-            if _either(a, b, name):
-                angles[name] = _mix(a, b, name, t)
-    pose = replace(a.pose, angles=angles, hands=(hands[0], hands[1]), feet=(feet[0], feet[1]))
-    return solve(pose, b.anchors if a.pose.position is b.pose.position else a.anchors)
+def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
+    """Kilograms by the point that carries them."""
+    found: dict[str, float] = {}
+    if not movement.load:
+        return found
+    for item in movement.held:
+        if item.prop in ("hand-weight", "bottle"):
+            for one in tuple(Side) if item.where in ("hands", "chest") else (side,):
+                found[f"{one}_palm"] = movement.load
+        elif item.prop == "ankle-weight":
+            for one in tuple(Side) if item.where == "ankles" else (side,):
+                found[f"{one}_ankle"] = movement.load
+    return found
 
 
-def _either(a: Solved, b: Solved, name: str) -> bool:
-    return name in a.pose.angles or name in b.pose.angles
+@lru_cache(maxsize=_KEPT)
+def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
+    """What the movement asks with ``side`` working, the most of all its poses."""
+    return demands_of(solved(movement, side), loads(movement, side), dict(movement.asks), movement.grips)
 
 
-def _carried(a: Solved, b: Solved, t: float) -> Solved:
-    """Support changes on the way: the pelvis is carried from one pose to the other, and what both have stays."""
-    angles = {name: a.angles[name] + (b.angles[name] - a.angles[name]) * t for name in a.angles}
-    origin = lerp(a.points["hips"], b.points["hips"], t)
-    body = stand_up(angles, origin, _turned(a.body.frames["pelvis"], b.body.frames["pelvis"], t))
-    contacts: list[Contact] = []
-    for side in Side:
-        contacts += _keep_foot(body, a, b, side, t)
-    for side in Side:
-        contacts += _keep_hand(body, a, b, side, t)
-    both = {c.part for c in a.contacts} & {c.part for c in b.contacts}
-    contacts += [c for c in a.contacts if c.part in both and not c.part.endswith(("foot", "hand"))]
-    hands = {side: a.hands[side] if a.hands[side] == b.hands[side] else "free" for side in Side}
-    feet = {side: a.feet[side] if a.feet[side] == b.feet[side] else "free" for side in Side}
-    return Solved(replace(a.pose, angles=angles), body, hands, feet, tuple(contacts), a.anchors, a.seat)
+def balances(movement: Movement, side: Side = Side.RIGHT) -> tuple[tuple[str, Statics], ...]:
+    """Centre, shares, steadiness and moments of each pose."""
+    held = loads(movement, side)
+    return tuple((name, statics(pose, held)) for name, pose in solved(movement, side))
 
 
-def _turned(a: Matrix, b: Matrix, t: float) -> Matrix:
-    """Between two frames: forward and up mixed, then squared up again."""
-
-    def column(m: Matrix, i: int) -> Vector:
-        return (m[0][i], m[1][i], m[2][i])
-
-    forward = unit(lerp(column(a, 0), column(b, 0), t))
-    left = unit(cross(lerp(column(a, 2), column(b, 2), t), forward))
-    up = cross(forward, left)
-    return ((forward[0], left[0], up[0]), (forward[1], left[1], up[1]), (forward[2], left[2], up[2]))
+def steps(movement: Movement, side: Side, count: int) -> tuple[Solved, ...]:
+    """The whole way from start to end in ``count`` equal steps of each leg, both ends included."""
+    poses = [pose for _, pose in solved(movement, side)]
+    way = [poses[0]]
+    for a, b in pairwise(poses):
+        way += [between(a, b, k / count) for k in range(1, count + 1)]
+    return tuple(way)
 
 
-def _keep_foot(body: Body, a: Solved, b: Solved, side: Side, t: float) -> list[Contact]:
-    p = f"{side}_"
-    grounded = [solved.feet[side] in GROUNDED or solved.feet[side] == "knee" for solved in (a, b)]
-    if all(grounded) and "knee" not in (a.feet[side], b.feet[side]):
-        ankle = lerp(a.points[p + "ankle"], b.points[p + "ankle"], t)
-        pole = unit(lerp(_knee_way(a, p), _knee_way(b, p), t))
-        gap = reach_leg(body, side, ankle, pole)
-        pitches = [pitch_of(solved.angles, side, solved.feet[side]) for solved in (a, b)]
-        level_foot(body, side, pitches[0] + (pitches[1] - pitches[0]) * t)
-        return [replace(c, gap=gap) for c in a.contacts if c.part == p + "foot"]
-    low = min(body.points[p + "toe"][2], body.points[p + "heel"][2])
-    for _ in range(20):
-        if low >= 0:
-            break
-        x, y, z = body.points[p + "ankle"]
-        reach_leg(body, side, (x, y, z - low), _knee_way(a, p))
-        low = min(body.points[p + "toe"][2], body.points[p + "heel"][2])
-        if low < 0:
-            toes_lower = body.points[p + "toe"][2] < body.points[p + "heel"][2]
-            body.angles[p + "ankle_flex"] += 4 if toes_lower else -4
-            leg(body, side)
-    return []
+def pictured(movement: Movement, side: Side = Side.RIGHT, view: View | None = None) -> Picture:
+    """Start pale, end full, with the arc of what moves."""
+    poses = [pose for _, pose in solved(movement, side)]
+    way = [list(steps(movement, side, _TRAIL_STEPS))] if len(poses) > 1 else []
+    return picture(poses, view or movement.view, movement.held, movement.mat, way, working(movement, side))
 
 
-def _knee_way(solved: Solved, p: str) -> Vector:
-    """Where the knee points: out from the line from hip to ankle, or straight on."""
-    hip, knee, ankle = (solved.points[p + name] for name in ("hip", "knee", "ankle"))
-    frame = solved.body.frames[p + "thigh"]
-    forward = (frame[0][0], frame[1][0], frame[2][0])
-    bent = sub(knee, lerp(hip, ankle, 0.5))
-    return bent if distance(knee, lerp(hip, ankle, 0.5)) > 0.02 else forward
+WORKS = ("side_arm", "other_arm", "arms", "side_leg", "other_leg", "legs", "trunk", "head")
+"""What can be named as what trains."""
 
 
-def _keep_hand(body: Body, a: Solved, b: Solved, side: Side, t: float) -> list[Contact]:
-    p = f"{side}_"
-    name = a.hands[side]
-    if name == b.hands[side] != "free":
-        if name in BODY_TOUCHES:
-            where = touch(body, side, name, a.seat)
-            reach_arm(body, side, where.point, where.elbow)
-            return []
-        wrist = lerp(a.points[p + "wrist"], b.points[p + "wrist"], t)
-        elbow = sub(lerp(a.points[p + "elbow"], b.points[p + "elbow"], t), lerp(a.points[p + "shoulder"], b.points[p + "shoulder"], t))
-        gap = reach_arm(body, side, wrist, elbow)
-        return [replace(c, gap=gap) for c in a.contacts if c.part == p + "hand"]
-    if min(body.points[p + "wrist"][2], body.points[p + "fingers"][2]) < 0.0:
-        x, y, z = body.points[p + "wrist"]
-        elbow = sub(body.points[p + "elbow"], body.points[p + "shoulder"])
-        reach_arm(body, side, (x, y, max(z, 0.03)), elbow)
-        body.angles[p + "wrist_flex"] = 0.0
-        arm(body, side)
-    return []
+def working(movement: Movement, side: Side) -> frozenset[str] | None:
+    """The named working parts as parts of the body, or None where what moves is what works."""
+    if not movement.works:
+        return None
+    found: set[str] = set()
+    for part in movement.works:
+        who, _, limb = part.partition("_")
+        if part in ("arms", "legs"):
+            found |= {f"{one}_{part[:-1]}" for one in Side}
+        else:
+            found.add(f"{side if who == 'side' else side.other}_{limb}" if limb else part)
+    return frozenset(found)

@@ -9,8 +9,8 @@ from .holding import Anchors, Contact, Solved, foot_height
 from .holds import BODY_TOUCHES
 from .joints import LIMB, PoseError, words_of
 from .poses import Pose
-from .reach import NEAR, aim_hand, level_foot, missing, reach_arm, reach_leg
-from .skeleton import Body, leg
+from .reach import NEAR, aim_hand, clear_of_floor, level_foot, missing, reach_arm, reach_leg
+from .skeleton import Body, arm, leg
 from .touches import Touch, touch
 from .vectors import Vector, add, sub
 
@@ -20,6 +20,7 @@ GROUNDED = frozenset({"flat", "heel", "toes", "tucked", "step", "stool", "small-
 LYING = frozenset({"lying", "chair"})
 _PITCH = {"heel": 22.0, "toes": -32.0, "tucked": -62.0}
 _FREE_ANKLE = 0.05
+_HAND_ON_FLOOR = 0.02
 ON_BODY_SLACK = 0.03
 _ROUND_THE_ARM = ("shoulder_flex", "shoulder_rotate")
 
@@ -57,6 +58,9 @@ def plant_foot(body: Body, side: Side, contact: str, spot: Vector, pole: Vector)
         gap = reach_leg(body, side, (spot[0], spot[1], spot[2] + s.HEEL_LYING), pole)
         body.angles[p + "ankle_flex"] = asked
         leg(body, side)
+        low = min(body.points[p + "heel"][2], body.points[p + "toe"][2]) - spot[2]
+        if low < 0:
+            gap = reach_leg(body, side, (spot[0], spot[1], spot[2] + s.HEEL_LYING - low), pole)
         ankle = body.points[p + "ankle"]
         return Contact(p + "foot", contact, ankle, gap, _square(ankle, 0.025))
     pitch = pitch_of(body.angles, side, contact)
@@ -101,7 +105,7 @@ def finish(
         found = contact_of_hand(body, side, name, held, seat)
         if found:
             contacts.append(found)
-    _check_limits(pose, body)
+    _check_limits(body)
     return Solved(pose, body, hands, feet, tuple(contacts), held, seat)
 
 
@@ -121,8 +125,12 @@ def contact_of_hand(body: Body, side: Side, name: str, held: Anchors, seat: floa
             point = add(held.hands[side], moved)
         else:
             held.hands[side], held.hand_things[side] = where.point, name
+    aim = where.aim
+    if on_body and point[2] < _HAND_ON_FLOOR:
+        point, aim = (point[0], point[1], _HAND_ON_FLOOR), (aim[0], aim[1], max(0.0, aim[2]))
     gap = reach_arm(body, side, point, where.elbow)
-    aim_hand(body, side, where.aim, where.palm)
+    aim_hand(body, side, aim, where.palm)
+    _fingers_up(body, side)
     if gap > (ON_BODY_SLACK if on_body else NEAR):
         raise missing(f"{side} hand", _thing_words(name), gap, f"{side}_arm")
     if on_body:
@@ -136,9 +144,25 @@ def brace_hand(body: Body, side: Side, name: str, where: Touch) -> Contact:
     p = f"{side}_"
     gap = reach_arm(body, side, where.point, where.elbow)
     aim_hand(body, side, where.aim, where.palm)
+    _fingers_up(body, side)
     if gap > NEAR:
         raise missing(f"{side} hand", _thing_words(name), gap, f"{side}_arm")
     return Contact(p + "hand", name, where.point, gap, _square(where.point, 0.03))
+
+
+def _fingers_up(body: Body, side: Side) -> None:
+    """Bend a wrist until its fingers lie on the floor and not in it."""
+    step = -2.5
+    for _ in range(20):
+        before = body.points[f"{side}_fingers"][2]
+        if before >= 0:
+            return
+        body.angles[f"{side}_wrist_flex"] += step
+        arm(body, side)
+        if body.points[f"{side}_fingers"][2] < before:
+            body.angles[f"{side}_wrist_flex"] -= 2 * step
+            step = -step
+            arm(body, side)
 
 
 def shifted(body: Body, move: Vector) -> None:
@@ -153,12 +177,7 @@ def _off_the_floor(body: Body, side: Side) -> None:
         x, y, _ = body.points[p + "ankle"]
         knee = body.points[p + "knee"]
         reach_leg(body, side, (x, y, _FREE_ANKLE - 0.012), sub(knee, body.points[p + "hip"]))
-    for _ in range(12):
-        if min(body.points[p + "toe"][2], body.points[p + "heel"][2]) >= 0.0:
-            break
-        toes_lower = body.points[p + "toe"][2] < body.points[p + "heel"][2]
-        body.angles[p + "ankle_flex"] += 4 if toes_lower else -4
-        leg(body, side)
+    clear_of_floor(body, side, sub(body.points[p + "knee"], body.points[p + "hip"]))
 
 
 def _hand_off_the_floor(body: Body, side: Side) -> None:
@@ -173,7 +192,7 @@ def _hand_off_the_floor(body: Body, side: Side) -> None:
         aim_hand(body, side, (fingers[0], fingers[1], 0.0), (0.0, 0.0, -1.0))
 
 
-def _check_limits(pose: Pose, body: Body) -> None:
+def _check_limits(body: Body) -> None:
     for name, value in body.angles.items():
         joint = name.split("_", 1)[1] if name.startswith(("left_", "right_")) else ""
         span = LIMB.get(joint)
@@ -181,7 +200,8 @@ def _check_limits(pose: Pose, body: Body) -> None:
             continue  # near straight out to the side, flexion and rotation are two names for one turn
         if span and not span.least - 12 <= value <= span.most + 12:
             raise PoseError(
-                f"{words_of(name)} would have to be {value:.0f}°; it goes from {span.least:.0f} to {span.most:.0f}°", name
+                f"{words_of(name)} would have to be {value:.0f}°; it goes from {span.least:.0f} to {span.most:.0f}°",
+                name,
             )
         if value != value:
             raise PoseError(f"{words_of(name)} is not a number", name)
@@ -197,11 +217,16 @@ def patch_round(point: Vector, half: float) -> tuple[Vector, ...]:
     return _square(point, half)
 
 
-def foot_spot(angles: Mapping[str, float], side: Side, contact: str, x: float, y: float, anchors: Anchors) -> Vector:
-    """The ground under a foot: where it stood before, or its usual place, and moved as the pose says."""
+def foot_spot(
+    angles: Mapping[str, float], side: Side, contact: str, x: float, y: float, anchors: Anchors, anew: bool = False
+) -> Vector:
+    """The ground under a foot: where it stood before, or its usual place, and moved as the pose says.
+
+    ``anew`` puts it at its usual place even if it stood elsewhere: its knee is bent as the pose has it.
+    """
     p = f"{side}_"
     there = anchors.feet.get(side)
-    if there is None:
+    if there is None or anew:
         there = (x, y, 0.0)
         anchors.feet[side] = there
     return (

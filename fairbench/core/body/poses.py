@@ -1,6 +1,5 @@
 """A pose: the few numbers that differ from how a position is usually held."""
 
-from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
 from ..positions import Position
@@ -54,7 +53,7 @@ class PoseSpec:
     """
 
     position: Position
-    numbers: Mapping[str, float] = field(default_factory=dict)
+    numbers: tuple[tuple[str, float], ...] = ()
     arms: Pair = ("", "")
     legs: Pair = ("", "")
     feet: Pair = ("", "")
@@ -88,9 +87,9 @@ class PoseSpec:
                 angles |= {f"{_SIDE[index]}_{joint}": value for joint, value in joints.items()}
             if foot:
                 feet[index] = foot
-        for name in sorted(self.numbers, key=lambda name: name.startswith(("side_", "other_"))):
+        for name, value in sorted(self.numbers, key=lambda pair: pair[0].startswith(("side_", "other_"))):
             for whole, sign in whole_names(name):
-                angles[whole] = self.numbers[name] * sign
+                angles[whole] = value * sign
         return Pose(self.position, angles, (hands[0], hands[1]), (feet[0], feet[1]), self.on)
 
 

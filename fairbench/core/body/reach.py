@@ -5,11 +5,15 @@ from math import acos, asin, atan2, cos, degrees, radians, sin, sqrt
 from ..sides import Side
 from . import segments as s
 from .joints import PoseError
-from .skeleton import Body, arm, leg
+from .skeleton import Body, arm, lay_toes, leg
 from .vectors import Vector, add, cross, distance, dot, scale, sub, unapply, unit
 
 NEAR = 0.005
 """How far from its target, as a share of stature, an end may stay and still touch."""
+
+_MOST_ROTATION = 112.0
+_LEVELLING, _LIFTS = 4, 16
+_ANKLE = (-85.0, 30.0)
 
 
 def bent_reach(a: float, b: float, bend: float) -> float:
@@ -64,8 +68,20 @@ def reach_arm(body: Body, side: Side, target: Vector, pole: Vector) -> float:
         arm(body, side)
         fore = _left(unapply(body.frames[p + "upper_arm"], unit(sub(end, elbow))), side)
         body.angles[p + "shoulder_rotate"] = degrees(atan2(fore[1], fore[0]))
+        _name_it_near(body, p)
     arm(body, side)
     return distance(body.points[p + "wrist"], target)
+
+
+def _name_it_near(body: Body, p: str) -> None:
+    """Of the two names that every attitude of the upper arm has, take the one that no joint is twisted in."""
+    rotate = body.angles[p + "shoulder_rotate"]
+    if abs(rotate) > _MOST_ROTATION:
+        body.angles |= {
+            p + "shoulder_flex": _wrapped(body.angles[p + "shoulder_flex"] + 180),
+            p + "shoulder_abduct": 180 - body.angles[p + "shoulder_abduct"],
+            p + "shoulder_rotate": _wrapped(rotate + 180),
+        }
 
 
 def reach_leg(body: Body, side: Side, target: Vector, pole: Vector) -> float:
@@ -135,6 +151,36 @@ def level_foot(body: Body, side: Side, pitch: float) -> None:
     x, _, z = unapply(forward, wanted)
     body.angles[p + "ankle_flex"] = degrees(atan2(z, x))
     leg(body, side)
+    for _ in range(_LEVELLING):
+        tilt = (body.points[p + "ball"][2] - body.points[p + "heel"][2]) / (s.BALL + s.HEEL) - sin(radians(pitch))
+        if abs(tilt) < 1e-4:
+            break
+        body.angles[p + "ankle_flex"] -= degrees(tilt)
+        leg(body, side)
+    if pitch < 0:
+        left = unit(cross((0.0, 0.0, 1.0), flat))
+        lay_toes(body, side, ((flat[0], left[0], 0.0), (flat[1], left[1], 0.0), (0.0, 0.0, 1.0)))
+
+
+def clear_of_floor(body: Body, side: Side, pole: Vector) -> None:
+    """Keep a foot that hangs free off the floor: by its ankle first, then by the whole leg."""
+    p = f"{side}_"
+    for _ in range(_LIFTS):
+        toe, heel = body.points[p + "toe"][2], body.points[p + "heel"][2]
+        if min(toe, heel) >= 0.0:
+            return
+        ahead = body.angles[p + "ankle_flex"] + (4.0 if toe < heel else -4.0)
+        if _ANKLE[0] < ahead < _ANKLE[1]:
+            body.angles[p + "ankle_flex"] = ahead
+            leg(body, side)
+        else:
+            break
+    for _ in range(_LEVELLING):
+        low = min(body.points[p + name][2] for name in ("toe", "heel"))
+        if low >= 0:
+            return
+        x, y, z = body.points[p + "ankle"]
+        reach_leg(body, side, (x, y, z - low + 0.002), pole)
 
 
 def missing(part: str, thing: str, gap: float, place: str) -> PoseError:

@@ -1,13 +1,14 @@
 """Sitting: the pelvis rests on a chair, a ball or the floor; the feet reach for the ground."""
 
-from math import cos, radians, sin
+from math import cos, radians, sin, sqrt
 
 from ..positions import Position
 from ..sides import Side
 from . import segments as s
-from .holding import UNDER, Anchors, Contact, Solved
+from .holding import UNDER, Anchors, Contact, Solved, foot_height
 from .placing import GROUNDED, LYING, finish, foot_spot, knee_pole, plant_foot, sign_of
 from .poses import Pose
+from .reach import bent_reach
 from .skeleton import stand_up, turn
 from .vectors import Vector
 
@@ -30,16 +31,26 @@ def place(
     spread = 0.13 if angles["tip"] == 0 else 0.15
     seat_patch = tuple((hips[0] + dx, hips[1] + dy, seat) for dx in (-0.06, 0.1) for dy in (-spread, spread))
     low = hips[2] - s.SEAT_DEPTH
-    contacts = [Contact("seat", pose.on or ("floor" if floor else "chair"), (hips[0], hips[1], low), abs(low - seat), seat_patch)]
+    contacts = [
+        Contact(
+            "seat", pose.on or ("floor" if floor else "chair"), (hips[0], hips[1], low), abs(low - seat), seat_patch
+        )
+    ]
     for side in Side:
         if feet[side] in GROUNDED or feet[side] in LYING:
-            spot, pole = _spot(pose, angles, side, feet[side], anchors, floor)
+            spot, pole = _spot(pose, angles, side, feet[side], anchors, floor, hips[2])
             contacts.append(plant_foot(body, side, feet[side], spot, pole))
     return finish(pose, body, hands, feet, contacts, anchors, seat)
 
 
 def _spot(
-    pose: Pose, angles: dict[str, float], side: Side, contact: str, anchors: Anchors, floor: bool
+    pose: Pose,
+    angles: dict[str, float],
+    side: Side,
+    contact: str,
+    anchors: Anchors,
+    floor: bool,
+    hips_height: float,
 ) -> tuple[Vector, Vector]:
     sign = sign_of(side)
     if floor:
@@ -49,6 +60,15 @@ def _spot(
     else:
         bent = pose.angles.get(f"{side}_knee_flex", 90.0)
         x = s.THIGH + s.SHANK * sin(radians(90 - bent)) * (0.92 if bent < 90 else 1.0)
+        x = min(x, _as_far_as_it_goes(hips_height, bent, contact))
         pole = (0.8, 0.0, 1.0)
-    spot = foot_spot(angles, side, contact, x, sign * s.HALF_HIPS, Anchors() if f"{side}_knee_flex" in pose.angles else anchors)
+    anew = f"{side}_knee_flex" in pose.angles
+    spot = foot_spot(angles, side, contact, x, sign * s.HALF_HIPS, anchors, anew)
     return spot, knee_pole(angles, side, pole)
+
+
+def _as_far_as_it_goes(hips_height: float, bent: float, contact: str) -> float:
+    """How far in front of the hips the ankle of a leg as straight as this comes down."""
+    reach = bent_reach(s.THIGH, s.SHANK, max(bent, 5.0))
+    drop = hips_height - foot_height(contact) - (s.HEEL_LYING if contact in LYING else s.ANKLE_HEIGHT + 0.012)
+    return sqrt(max(0.01, reach**2 - drop**2)) - 0.006

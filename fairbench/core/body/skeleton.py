@@ -70,6 +70,7 @@ def trunk(body: Body, origin: Vector, frame: Matrix) -> None:
     head = times(here, turn(get("neck_flex", 0), -get("neck_side", 0), get("neck_turn", 0)))
     frames["head"] = head
     points["head"] = add(points["neck"], apply(head, (0.0, 0.0, s.HEAD_CENTRE)))
+    points["nose"] = add(points["head"], apply(head, (0.07, 0.0, -0.014)))
     for side, sign in ((Side.LEFT, 1.0), (Side.RIGHT, -1.0)):
         lift, draw = get(f"{side}_blade_lift", 0), get(f"{side}_blade_draw", 0)
         points[f"{side}_shoulder"] = add(
@@ -110,4 +111,11 @@ def leg(body: Body, side: Side) -> None:
     points[p + "ankle"] = ankle = add(points[p + "knee"], apply(shank, (0.0, 0.0, -s.SHANK)))
     points[p + "heel"] = add(ankle, apply(foot, (-s.HEEL, 0.0, -s.ANKLE_HEIGHT)))
     points[p + "ball"] = add(ankle, apply(foot, (s.BALL, 0.0, -s.ANKLE_HEIGHT)))
-    points[p + "toe"] = add(ankle, apply(foot, (s.FOOT - s.HEEL, 0.0, -s.ANKLE_HEIGHT)))
+    lay_toes(body, side, foot)
+
+
+def lay_toes(body: Body, side: Side, frame: Matrix) -> None:
+    """Turn the toes, which begin at the ball of the foot, as ``frame``."""
+    p = f"{side}_"
+    body.frames[p + "toes"] = frame
+    body.points[p + "toe"] = add(body.points[p + "ball"], apply(frame, (s.FOOT - s.HEEL - s.BALL, 0.0, 0.0)))

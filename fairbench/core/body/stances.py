@@ -47,7 +47,12 @@ STANCES: Mapping[Position, Stance] = {
     ),
     Position.SUPINE: Stance("floor-long", "floor-long", "flat", "flat", ARMS["by-sides"], ARMS["by-sides"]),
     Position.PRONE: Stance(
-        "under-brow", "under-brow", "free", "free", {"hip_flex": -2, "ankle_flex": -78}, {"hip_flex": -2, "ankle_flex": -78}
+        "under-brow",
+        "under-brow",
+        "free",
+        "free",
+        {"hip_flex": -2, "ankle_flex": -78},
+        {"hip_flex": -2, "ankle_flex": -78},
     ),
 }
 
@@ -66,5 +71,3 @@ def complete(pose: Pose) -> tuple[dict[str, float], dict[Side, str], dict[Side, 
         feet[side] = pose.foot(side) or (stance.side_foot if mine else stance.other_foot)
     angles |= pose.angles
     return angles, hands, feet
-
-

@@ -51,7 +51,9 @@ def place(
 
 def _over(standing: list[Side], spots: dict[Side, Vector], feet: dict[Side, str], angles: dict[str, float]) -> Vector:
     """The point of the ground the centre of mass should be over."""
-    firm = [side for side in standing if feet[side] in ("flat", "toes", "step", "stool", "block", "half-roller", "cushion")]
+    firm = [
+        side for side in standing if feet[side] in ("flat", "toes", "step", "stool", "block", "half-roller", "cushion")
+    ]
     of = firm or standing
     x = sum(spots[side][0] + _under(pitch_of(angles, side, feet[side])) for side in of) / len(of)
     y = sum(spots[side][1] for side in of) / len(of)
@@ -76,5 +78,3 @@ def _lower(body: Body, targets: dict[Side, Vector], angles: dict[str, float]) ->
 
 def _stand(body: Body, side: Side, contact: str, spot: Vector, angles: dict[str, float]) -> Contact:
     return plant_foot(body, side, contact, spot, knee_pole(angles, side, (1.0, 0.0, 0.0)))
-
-

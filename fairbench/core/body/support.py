@@ -24,7 +24,7 @@ def solve(pose: Pose, anchors: Anchors | None = None, stiff: bool = False) -> So
         if feet[side] not in FEET:
             raise PoseError(f"there is nothing called '{feet[side]}' for a foot", f"{side}_foot")
     if pose.on and pose.on not in UNDER:
-        raise PoseError(f"there is nothing called '{pose.on}' to rest on", "on")
+        raise PoseError(f"there is nothing called '{pose.on}' to rest on", "under")
     held = anchors or Anchors()
     position = pose.position
     braced = any(hands[side] in BRACES for side in Side)

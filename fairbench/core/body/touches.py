@@ -66,7 +66,7 @@ _ON_BODY: Mapping[str, _OnBody] = {
     "hold-away": _OnBody("thorax", "chest", (0.28, 0.066, -0.03), (1, -0.1, 0), (0, -1, 0), (0, 1, -0.5)),
     "hold-low": _OnBody("thorax", "chest", (0.17, 0.066, -0.22), (1, -0.1, -0.5), (0, -1, 0), (-0.4, 1, 0)),
     "hold-up": _OnBody("thorax", "chest", (0.06, 0.07, 0.3), (0.1, -0.1, 1), (0, -1, 0), (0.2, 1, 0)),
-    "behind-head": _OnBody("head", "head", (-0.05, 0.085, -0.02), (-0.35, -1, 0.1), (1, 0, 0), (0.1, 1, 0)),
+    "behind-head": _OnBody("head", "head", (-0.05, 0.085, -0.02), (-0.35, -1, 0.1), (1, 0, 0), (0.5, 1, 0.05)),
     "brow": _OnBody("head", "head", (0.07, 0.095, 0.03), (0.1, -1, 0), (-1, 0, 0), (0.4, 1, 0)),
     "ears": _OnBody("head", "head", (0.02, 0.085, -0.06), (-0.2, -0.1, 1), (0, -1, 0), (0.6, 1, -0.3)),
     "cheek": _OnBody("head", "head", (0.05, 0.09, -0.09), (-0.1, -0.2, 1), (0, -1, 0), (0.7, 0.9, -0.4)),
@@ -126,9 +126,11 @@ def _in_room(body: Body, side: Side, seat: float) -> dict[str, Touch]:
         "frame": Touch((0.06, sign * 0.31, 0.9), (0, 0, 1), (1, 0, 0), (-0.4, 0.5 * sign, -1)),
         "floor-beside": over(hips[0] - 0.02, 0.2, flat, (0.4, sign, 0)),
         "floor-behind": over(hips[0] - 0.17, 0.16, flat, (-0.6, 0.8 * sign, 0), (-1, 0.3 * sign, 0)),
-        "floor-across": over(hips[0] + along[0] * 0.5, 0.3, flat, (along[0], along[1], 0), (0, sign, 0)),
+        "floor-across": over(chest[0] - along[0] * 0.15, 0.42, flat, (0, sign, 0), (-along[0], 0, 0.1)),
         "floor-long": over(chest[0] + 0.31, 0.19, flat, fore, (0, sign, 0.15)),
-        "floor-front": Touch((0.2, chest[1] * 0.8, flat), (0.3, 0.6 * (1 if chest[1] > 0 else -1), 0), down, (-0.2, 0, 1)),
+        "floor-front": Touch(
+            (0.2, chest[1] * 0.8, flat), (0.3, 0.6 * (1 if chest[1] > 0 else -1), 0), down, (-0.2, 0, 1)
+        ),
         "floor-ahead": over(head[0] + 0.1, 0.1, flat, fore, (0, sign, 0)),
         "under-brow": over(head[0] - 0.01, 0.075, 0.02, (0.25, -sign, 0), (0.1, sign, 0)),
         "roller-front": over(head[0] + 0.12, 0.12, 0.1, fore, (0, 0.6 * sign, 0.2)),

@@ -16,6 +16,7 @@ from ..errors import CatalogueError, InputError
 from ..exercises import Action, Aim, BlockKind, Cues, Exercise, Prop, Quality, Region, Shelf, Version
 from ..positions import Position
 from .dose_doc import Doc, DoseDoc, dose_value
+from .movement_doc import MovementDoc, movement_value
 from .places import first_error
 from .yaml_lines import Loc, line_of, load
 
@@ -40,7 +41,7 @@ class CuesDoc(Doc):
     stop: str | None = None
 
 
-class VersionDoc(Doc):
+class VersionDoc(MovementDoc):
     id: str = Field(pattern=_ID)
     name: str
     position: Position | None = Field(default=None, strict=False)
@@ -49,10 +50,11 @@ class VersionDoc(Doc):
     breath: str | None = None
     cues: CuesDoc = CuesDoc()
     change: str = ""
+    climbs: str = ""
     safe_seconds: float | None = None
 
 
-class ExerciseDoc(Doc):
+class ExerciseDoc(MovementDoc):
     id: str = Field(pattern=_ID)
     name: str
     short: str = Field(max_length=SHORT_NAME)
@@ -158,15 +160,18 @@ def _version(doc: VersionDoc, parent: ExerciseDoc, props: dict[str, Prop]) -> Ve
     for prop in used:
         if prop not in props:
             raise CatalogueError(f"there is no prop '{prop}'", "props")
+    position = _needed(doc.position or parent.position, "position")
     return Version(
         id=doc.id,
         name=doc.name,
-        position=_needed(doc.position or parent.position, "position"),
+        position=position,
         dose=_dose(doc, parent),
         cues=_cues(doc.cues, parent.cues),
         breath=_needed(doc.breath or parent.breath, "breath"),
         props=tuple(used),
         change=doc.change,
+        climbs=doc.climbs,
+        movement=movement_value(doc, parent, position, tuple(used)),
         safe_seconds=doc.safe_seconds or parent.safe_seconds,
     )
 

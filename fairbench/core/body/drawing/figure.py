@@ -1,6 +1,7 @@
 """The person: one calm figure made of a trunk, a head and four tapered limbs."""
 
 from collections.abc import Iterator
+from itertools import pairwise
 from math import cos, pi, sin
 
 from ...sides import Side
@@ -44,7 +45,7 @@ def _trunk(body: Body, eye: Eye, middle: float, works: bool) -> Shape:
     for origin, frame, offset, wide, deep in _LEVELS:
         centre = body.at(frame, origin, offset)
         rings.append(_ellipse(eye, centre, body.frames[frame], wide, deep))
-    pieces: list[Piece] = [Polygon(hull([*a, *b])) for a, b in zip(rings, rings[1:], strict=False)]
+    pieces: list[Piece] = [Polygon(hull([*a, *b])) for a, b in pairwise(rings)]
     return Shape(Role.WORKING if works else Role.TOP, "trunk", tuple(pieces), middle + 0.012)
 
 
@@ -117,12 +118,12 @@ def _leg(body: Body, eye: Eye, side: Side, far: bool, works: bool) -> Iterator[S
     role = Role.WORKING if works else Role.FAR_LEGS if far else Role.LEGS
     yield Shape(role, p + "leg", trouser, near)
     sole = body.at(p + "foot", p + "ankle", (-0.012, 0.0, -s.ANKLE_HEIGHT + 0.022))
-    front = body.at(p + "foot", p + "ankle", (s.FOOT - s.HEEL - 0.018, 0.0, -s.ANKLE_HEIGHT + 0.0165))
+    ball = body.at(p + "toes", p + "ball", (0.0, 0.0, 0.0175))
+    front = body.at(p + "toes", p + "toe", (-0.018, 0.0, 0.0165))
     shoe = (
-        Capsule(eye.see(sole), eye.see(front), 0.022, 0.0165),
+        Capsule(eye.see(sole), eye.see(ball), 0.022, 0.0175),
+        Capsule(eye.see(ball), eye.see(front), 0.0175, 0.0165),
         Capsule(eye.see(points[p + "ankle"]), eye.see(sole), 0.022, 0.022),
-        Capsule(ankle, eye.see(front), 0.022, 0.0155),
+        Capsule(ankle, eye.see(ball), 0.022, 0.0165),
     )
     yield Shape(Role.FAR_SHOE if far else Role.SHOE, p + "foot", shoe, near + 0.001, gap=False)
-
-

@@ -22,7 +22,7 @@ class Held:
 
 WHERE: Mapping[str, tuple[str, ...]] = {
     "band": ("hands", "feet", "foot", "front", "front-high", "front-low", "side", "thighs", "ankles", "back", "other-foot", "hand-foot"),
-    "towel": ("hands", "foot", "feet", "behind", "under-hand", "floor"),
+    "towel": ("hands", "foot", "feet", "thigh", "behind", "under-hand", "floor"),
     "stick": ("hands", "floor", "back", "foot"),
     "small-ball": ("hands", "knees", "back", "hand", "under-foot", "behind-head", "wall", "ankles", "elbow"),
     "large-ball": ("hands", "lap", "seat", "front", "feet", "wall"),
@@ -42,6 +42,8 @@ WHERE: Mapping[str, tuple[str, ...]] = {
 """Where each prop can be; the first is meant where nothing is said. Under-somethings are drawn by the room."""
 _ROOM = frozenset({"under", "under-feet", "under-foot", "front", "seat", "under-hand", "floor"})
 
+_HELD_DOWN = frozenset({("stick", "floor")})
+
 
 def held_of(prop: str, where: str = "") -> Held:
     """A prop where it is asked to be. Raises :class:`PoseError` for a place it cannot be in."""
@@ -56,7 +58,7 @@ def held_of(prop: str, where: str = "") -> Held:
 def props(solved: Solved, eye: Eye, held: tuple[Held, ...]) -> Iterator[Shape]:
     """The shapes of everything held."""
     for item in held:
-        if item.where in _ROOM and not (item.prop in ("stick", "towel") and item.where == "floor"):
+        if item.where in _ROOM and item.prop != "band" and (item.prop, item.where) not in _HELD_DOWN:
             continue
         yield from _DRAWN[item.prop](solved, eye, item.where)
 
@@ -88,7 +90,9 @@ def _band(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
     else:
         chest = p["chest"]
         ahead = {"front": 0.52, "front-high": 0.46, "front-low": 0.5, "side": 0.1}[where]
-        height = {"front": chest[2] - 0.12, "front-high": chest[2] + 0.3, "front-low": 0.14, "side": chest[2] - 0.14}[where]
+        height = {"front": chest[2] - 0.12, "front-high": chest[2] + 0.3, "front-low": 0.14, "side": chest[2] - 0.14}[
+            where
+        ]
         across = 0.0 if where != "side" else (0.5 if me is Side.RIGHT else -0.5)
         anchor: Vector = (chest[0] + ahead, across, height)
         both = solved.hands[me.other] == "free" and distance(left, right) < 0.5 and where != "side"
@@ -105,6 +109,9 @@ def _towel(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
     elif where in ("foot", "feet"):
         feet = (p[f"{me}_ball"],) if where == "foot" else (p["left_ball"], p["right_ball"])
         yield cord(eye, [left, *feet, right], "towel", width=0.02)
+    elif where == "thigh":
+        under = solved.body.at(f"{me}_thigh", f"{me}_hip", (-0.05, 0.0, -0.18))
+        yield cord(eye, [left, under, right], "towel", width=0.02)
     elif where == "behind":
         yield cord(eye, [left, right], "towel", -0.3, 0.02)
     else:
@@ -126,7 +133,7 @@ def _stick(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
         yield bar(eye, [sub(middle, across), add(middle, across)], 0.018, Role.PROP, "stick", -0.05)
         return
     out = scale(unit(sub(left, right)), 0.11) if distance(left, right) > 0.02 else (0.0, 0.2, 0.0)
-    yield bar(eye, [sub(right, out), add(left, out)], 0.018, Role.PROP, "stick", 0.02)
+    yield bar(eye, [sub(right, out), add(left, out)], 0.02, Role.PROP, "stick", 0.1)
 
 
 def _between(solved: Solved, name: str) -> Vector:

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from ...positions import Level, Position
 from ...sides import Side
-from ..holding import SURFACES, Solved
+from ..holding import SEATED, SURFACES, Solved
 from ..touches import RAIL_HEIGHT, SEAT_HEIGHT, WORKTOP_HEIGHT
 from ..vectors import Vector
 from .shapes import Role, Shape
@@ -21,11 +21,24 @@ def room(solved: Solved, eye: Eye, mat: bool) -> Iterator[Shape]:
     pose = solved.pose
     if mat or pose.position.level is Level.FLOOR:
         yield from _mat(solved, eye)
-    if pose.on in ("", "chair", "cushion-seated") and pose.position in (Position.SEATED, Position.SEATED_EDGE):
-        yield from chair(eye, -0.115 if pose.position is Position.SEATED else -0.2)
+    yield from own_chair(solved, eye)
     yield from _under(solved, eye)
     yield from _for_hands(solved, eye)
     yield from _for_feet(solved, eye)
+
+
+def own_chair(solved: Solved, eye: Eye) -> Iterator[Shape]:
+    """The chair that is sat on, if one is."""
+    pose = solved.pose
+    if pose.on in ("", "chair", "cushion-seated") and pose.position in SEATED:
+        yield from chair(eye, -0.115 if pose.position is Position.SEATED else -0.2)
+
+
+def left_behind(solved: Solved, others: tuple[Solved, ...], eye: Eye) -> Iterator[Shape]:
+    """The chair of another pose of the movement, for whoever has got up from it."""
+    if solved.pose.position not in SEATED:
+        chairs = [other for other in others if other.pose.position in SEATED]
+        yield from own_chair(chairs[0], eye) if chairs else ()
 
 
 def chair(eye: Eye, back: float, y: float = 0.0, turned: float = 1.0) -> Iterator[Shape]:
@@ -39,7 +52,10 @@ def chair(eye: Eye, back: float, y: float = 0.0, turned: float = 1.0) -> Iterato
             leg.append((leg[0][0], leg[0][1], seat))
             yield _moved(bar(eye, [*leg], _THIN, Role.SURFACE_LINE, "chair"), -0.2)
     for side in (-1, 1):
-        post: list[Vector] = [(back, y + side * (wide - 0.012), seat), (back - turned * 0.02, y + side * (wide - 0.012), 0.52)]
+        post: list[Vector] = [
+            (back, y + side * (wide - 0.012), seat),
+            (back - turned * 0.02, y + side * (wide - 0.012), 0.52),
+        ]
         yield _moved(bar(eye, post, _THIN, Role.SURFACE_LINE, "chair"), -0.19)
     rest = box(
         eye, (back - turned * 0.018 - 0.011, y - wide, 0.41), (back - turned * 0.018 + 0.011, y + wide, 0.53), "chair"
@@ -66,13 +82,16 @@ def _mat(solved: Solved, eye: Eye) -> Iterator[Shape]:
         low_x, high_x = low_x - 0.06, high_x + 0.06
         low_y, high_y = -wide, wide
     for shape in box(eye, (low_x, low_y, -0.018), (high_x, high_y, -0.001), "mat"):
-        yield Shape(Role.GROUND if shape.role is Role.SURFACE else Role.SURFACE_TOP, "mat", shape.pieces, _BEHIND, False)
+        yield Shape(
+            Role.GROUND if shape.role is Role.SURFACE else Role.SURFACE_TOP, "mat", shape.pieces, _BEHIND, False
+        )
 
 
 def _under(solved: Solved, eye: Eye) -> Iterator[Shape]:
     """What bears the trunk, or both feet."""
     on, p = solved.pose.on, solved.points
     hips, high = p["hips"], p["high"]
+    standing = solved.pose.position.level is Level.STANDING
     if on == "large-ball":
         yield ball(eye, (hips[0] - 0.02, hips[1], 0.135), 0.14, "large ball", -0.2)
     elif on == "cushion-seated":
@@ -98,6 +117,10 @@ def _under(solved: Solved, eye: Eye) -> Iterator[Shape]:
         yield cloth(eye, (hips[0] - 0.08, -0.12, 0.0), (hips[0] + 0.08, 0.12, 0.05), "cushion", -0.1)
     elif on == "cushion-belly":
         yield cloth(eye, (hips[0] - 0.06, -0.13, 0.0), (hips[0] + 0.12, 0.13, 0.03), "cushion", -0.1)
+    elif on == "blanket-knees":
+        ends = [p[f"{side}_{end}"] for side in Side for end in (("heel", "toe") if standing else ("knee",))]
+        low_x, high_x = min(e[0] for e in ends) - 0.05, max(e[0] for e in ends) + 0.05
+        yield cloth(eye, (low_x, -0.16, 0.0), (high_x, 0.16, 0.014), "folded blanket", -0.15)
     elif on == "cushion":
         yield cloth(eye, (-0.06, -0.16, 0.0), (0.14, 0.16, 0.045), "cushion", -0.15)
     elif on == "half-roller":
@@ -150,7 +173,13 @@ def _for_hands(solved: Solved, eye: Eye) -> Iterator[Shape]:
         elif name == "second-back":
             yield from chair(eye, 0.1, sign * 0.36, -1.0)
         elif name == "wall-side":
-            yield from box(eye, (-0.3, sign * 0.38, 0.0), (0.35, sign * 0.41, 1.08), "wall", -1.0 if eye.toward[1] * sign < 0.5 else _BEHIND)
+            yield from box(
+                eye,
+                (-0.3, sign * 0.38, 0.0),
+                (0.35, sign * 0.41, 1.08),
+                "wall",
+                -1.0 if eye.toward[1] * sign < 0.5 else _BEHIND,
+            )
         elif name == "frame":
             near = _BEHIND if eye.toward[1] * sign > 0.5 else eye.near((0.0, sign * 0.36, 0.6)) - 0.3
             yield from box(eye, (0.075, sign * 0.27, 0.0), (0.12, sign * 0.36, 1.12), "door frame", near)
@@ -161,7 +190,9 @@ def _for_hands(solved: Solved, eye: Eye) -> Iterator[Shape]:
         yield from chair(eye, 0.23, 0.0)
     if "worktop" in hands:
         x = max(held[side][0] for side in held)
-        shapes = box(eye, (x - 0.02, -0.34, WORKTOP_HEIGHT - 0.04), (x + 0.2, 0.34, WORKTOP_HEIGHT - 0.004), "worktop", -0.6)
+        shapes = box(
+            eye, (x - 0.02, -0.34, WORKTOP_HEIGHT - 0.04), (x + 0.2, 0.34, WORKTOP_HEIGHT - 0.004), "worktop", -0.6
+        )
         yield from box(eye, (x + 0.02, -0.32, 0.0), (x + 0.2, 0.32, WORKTOP_HEIGHT - 0.04), "worktop", -0.7)
         yield from shapes
     if "chair-seat" in hands:
@@ -196,7 +227,9 @@ def _for_feet(solved: Solved, eye: Eye) -> Iterator[Shape]:
         near = min(eye.near(heel), eye.near(toe)) - 0.15
         if name in ("step", "stool") and name not in done:
             high = SURFACES[name]
-            yield from box(eye, (x - 0.1, -0.2, 0.0), (x + 0.12, 0.2, high), "step" if name == "step" else "footstool", near)
+            yield from box(
+                eye, (x - 0.1, -0.2, 0.0), (x + 0.12, 0.2, high), "step" if name == "step" else "footstool", near
+            )
         elif name == "block":
             yield from box(eye, (x - 0.07, y - 0.05, 0.0), (x + 0.07, y + 0.05, SURFACES[name]), "block", near)
         elif name == "small-ball":
@@ -229,5 +262,3 @@ def _pedals(solved: Solved, eye: Eye) -> Iterator[Shape]:
     for foot in (left, right):
         pedal: Vector = (foot[0], foot[1] * 0.8, foot[2] - 0.01)
         yield bar(eye, [hub, (hub[0], pedal[1] * 0.5, hub[2]), pedal], 0.014, Role.PROP, "pedals", -0.25)
-
-

@@ -1,6 +1,7 @@
 """A whole picture: room, person and props, one pose or a movement from start to end."""
 
 from dataclasses import dataclass
+from itertools import pairwise
 from math import dist
 
 from ...positions import Level
@@ -10,7 +11,7 @@ from ..joints import SPINE
 from ..vectors import Vector, sub, unapply
 from .figure import figure
 from .props import Held, props
-from .room import room
+from .room import left_behind, room
 from .shapes import Drawing, Line, Point, Role, Shape
 from .view import Eye, View, eye
 
@@ -41,12 +42,18 @@ def eye_of(view: View, solved: Solved) -> Eye:
 
 
 def draw(
-    solved: Solved, view: View, held: tuple[Held, ...] = (), mat: bool = False, working: frozenset[str] = frozenset()
+    solved: Solved,
+    view: View,
+    held: tuple[Held, ...] = (),
+    mat: bool = False,
+    working: frozenset[str] = frozenset(),
+    also: tuple[Solved, ...] = (),
 ) -> Drawing:
-    """One pose from one view, farthest shape first."""
+    """One pose from one view, farthest shape first. The chair of ``also`` stays where it stood."""
     seen = eye_of(view, solved)
     shapes = [
         *room(solved, seen, mat),
+        *left_behind(solved, also, seen),
         *props(solved, seen, held),
         *figure(solved.body, seen, working),
     ]
@@ -72,7 +79,9 @@ def working_parts(start: Solved, end: Solved) -> frozenset[str]:
     bent = max(abs(end.angles[name] - start.angles[name]) for name in SPINE)
     carried = max(abs(end.angles[name] - start.angles[name]) for name in ("lean", "tip", "lift"))
     neck = max(abs(end.angles[name] - start.angles[name]) for name in SPINE if name.startswith("neck"))
-    return frozenset({"trunk"} if bent > max(neck, _TURNS - 1) or carried > _TURNS else {"head"} if neck > _TURNS else ())
+    return frozenset(
+        {"trunk"} if bent > max(neck, _TURNS - 1) or carried > _TURNS else {"head"} if neck > _TURNS else ()
+    )
 
 
 def _arm_moves(start: Solved, end: Solved, side: Side) -> bool:
@@ -114,7 +123,7 @@ def picture(
     """
     start, end = poses[0], poses[-1]
     working = works if works is not None else working_parts(start, end)
-    full = draw(end, view, held, mat, working)
+    full = draw(end, view, held, mat, working, tuple(poses[:-1]))
     if len(poses) < 2:
         return Picture(full, None, ())
     pale = person_only(start, view, working)
@@ -129,9 +138,9 @@ def _arcs(trails: list[list[Solved]], view: View) -> list[Shape]:
     run = [solved for trail in trails for solved in trail]
     seen = eye_of(view, run[0])
     found: list[tuple[float, str, list[Point]]] = []
-    for name in ("left_palm", "right_palm", "left_toe", "right_toe", "left_knee", "right_knee", "head", "hips"):
+    for name in ("left_palm", "right_palm", "left_toe", "right_toe", "left_knee", "right_knee", "nose", "hips"):
         points = [seen.see(solved.points[name]) for solved in run]
-        length = sum(dist(a, b) for a, b in zip(points, points[1:], strict=False))
+        length = sum(dist(a, b) for a, b in pairwise(points))
         found.append((length, name, points))
     found.sort(key=lambda item: (-item[0], item[1]))
     most = found[0][0]

@@ -61,7 +61,12 @@ class Capsule:
         def on(centre: Point, radius: float, angle: float) -> Point:
             return (centre[0] + radius * cos(angle), centre[1] + radius * sin(angle))
 
-        return on(self.a, self.ra, left), on(self.a, self.ra, right), on(self.b, self.rb, right), on(self.b, self.rb, left)
+        return (
+            on(self.a, self.ra, left),
+            on(self.a, self.ra, right),
+            on(self.b, self.rb, right),
+            on(self.b, self.rb, left),
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,5 +151,6 @@ def _turn(a: Point, b: Point, c: Point) -> float:
 
 def ring(centre: Point, radius: float, sides: int = 24) -> tuple[Point, ...]:
     return tuple(
-        (centre[0] + radius * cos(2 * pi * k / sides), centre[1] + radius * sin(2 * pi * k / sides)) for k in range(sides)
+        (centre[0] + radius * cos(2 * pi * k / sides), centre[1] + radius * sin(2 * pi * k / sides))
+        for k in range(sides)
     )

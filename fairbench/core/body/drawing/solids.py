@@ -1,5 +1,6 @@
 """Simple solids seen by an eye: boxes, bars, rollers and balls."""
 
+from itertools import pairwise
 from math import cos, radians, sin
 
 from ..vectors import Vector, add, cross, dot, lerp, scale, sub, unit
@@ -24,7 +25,7 @@ def bar(eye: Eye, points: list[Vector], width: float, role: Role, part: str, lif
     """A round bar or a line through some points; ``lift`` brings it nearer than it is."""
     near = sum(eye.near(p) for p in points) / len(points) + lift
     seen = [eye.see(p) for p in points]
-    pieces: list[Piece] = [Capsule(a, b, width / 2, width / 2) for a, b in zip(seen, seen[1:], strict=False)]
+    pieces: list[Piece] = [Capsule(a, b, width / 2, width / 2) for a, b in pairwise(seen)]
     return Shape(role, part, tuple(pieces), near, gap=role is Role.PROP)
 
 
@@ -38,7 +39,9 @@ def ball(eye: Eye, centre: Vector, radius: float, part: str, lift: float = 0.0) 
     return Shape(Role.PROP, part, (circle(eye.see(centre), radius),), eye.near(centre) + lift)
 
 
-def roller(eye: Eye, a: Vector, b: Vector, radius: float, part: str, lift: float = 0.0, half: bool = False) -> list[Shape]:
+def roller(
+    eye: Eye, a: Vector, b: Vector, radius: float, part: str, lift: float = 0.0, half: bool = False
+) -> list[Shape]:
     """A cylinder between two ends; a half one lies on its flat side."""
     axis = unit(sub(b, a))
     first = unit(cross(axis, (0.0, 0.0, 1.0))) if abs(axis[2]) < 0.9 else (1.0, 0.0, 0.0)
@@ -61,5 +64,8 @@ def cloth(eye: Eye, low: Corner, high: Corner, part: str, lift: float = 0.0) -> 
     """A cushion or folded blanket: a box with its corners rounded."""
     corners = [(x, y, z) for x in (low[0], high[0]) for y in (low[1], high[1]) for z in (low[2], high[2])]
     return Shape(
-        Role.PROP, part, (Polygon(hull([eye.see(c) for c in corners]), smooth=True),), eye.near(lerp(low, high, 0.5)) + lift
+        Role.PROP,
+        part,
+        (Polygon(hull([eye.see(c) for c in corners]), smooth=True),),
+        eye.near(lerp(low, high, 0.5)) + lift,
     )

@@ -1,0 +1,141 @@
+"""A movement as data writes it: a few words and numbers for each pose.
+
+An exercise gives the poses its versions share; a version lays its own over them, key by key. Under
+``all`` stands what is so in every pose. ``fresh`` in a version starts from nothing instead.
+"""
+
+from collections.abc import Mapping
+from typing import Any
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from ..body.demands import DECLARED
+from ..body.drawing.props import Held, held_of
+from ..body.drawing.view import View
+from ..body.joints import PoseError
+from ..body.movement import POSE_NAMES, WORKS, Movement, solved
+from ..body.poses import PoseSpec
+from ..errors import CatalogueError
+from ..positions import Position
+from .dose_doc import Doc
+
+Words = str | list[str]
+"""One word for both sides, or two: the working side's and the other's."""
+_WORDS = ("arms", "legs", "feet")
+
+
+class PoseDoc(BaseModel):
+    """A pose. Besides the named fields, any joint with its number: ``knee_flex: 90``, ``side_hip_flex: 40``."""
+
+    model_config = ConfigDict(extra="allow", strict=True)
+    __pydantic_extra__: dict[str, float]
+
+    arms: Words | None = None
+    legs: Words | None = None
+    feet: Words | None = None
+    under: str | None = None
+    position: Position | None = Field(default=None, strict=False)
+
+
+class PosesDoc(Doc):
+    """The poses of a movement, in order: start, middle, late, end."""
+
+    all: PoseDoc | None = None
+    start: PoseDoc | None = None
+    middle: PoseDoc | None = None
+    late: PoseDoc | None = None
+    end: PoseDoc | None = None
+    fresh: bool = False
+
+
+class MovementDoc(Doc):
+    """What a version adds to or changes of its exercise's movement."""
+
+    poses: PosesDoc | None = None
+    view: View | None = Field(default=None, strict=False)
+    held: list[str] | None = Field(default=None, alias="with")
+    load: float | None = Field(default=None, ge=0, le=20, strict=False)
+    asks: dict[str, float] | None = None
+    works: list[str] | None = None
+
+
+def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, ...]) -> Movement:
+    """The movement of a version: ``own`` laid over its exercise's ``shared``, both with the fields of
+    :class:`MovementDoc`. Raises :class:`CatalogueError` or :class:`PoseError` with the place of what is wrong."""
+    layers = [doc.poses for doc in (shared, own) if doc is not None and doc.poses is not None]
+    if layers and layers[-1].fresh:
+        layers = layers[-1:]
+    names = [name for name in POSE_NAMES if any(getattr(layer, name) is not None for layer in layers)]
+    if names != [name for name in POSE_NAMES if name in names] or not {"start", "end"} <= set(names):
+        raise CatalogueError("needs at least a start and an end", "poses")
+    specs = []
+    for name in names:
+        merged: dict[str, Any] = {}
+        for layer in layers:
+            for part in (layer.all, getattr(layer, name)):
+                if part is not None:
+                    merged |= part.model_dump(exclude_none=True)
+        specs.append((name, _spec(merged, position, f"poses.{name}")))
+    held = _first("held", own, shared) or []
+    asks = _first("asks", own, shared) or {}
+    for what, value in asks.items():
+        if what not in DECLARED:
+            raise CatalogueError(
+                f"'{what}' is not declared but computed, or unknown; use {', '.join(DECLARED)}", "asks"
+            )
+        if not 0 <= value <= 3:
+            raise CatalogueError(f"'{what}' goes from 0 to 3, not {value:g}", "asks")
+    works = _first("works", own, shared) or []
+    for part in works:
+        if part not in WORKS:
+            raise CatalogueError(f"'{part}' is no part that can work; use {', '.join(WORKS)}", "works")
+    return Movement(
+        poses=tuple(specs),
+        view=_first("view", own, shared) or View.SIDE,
+        held=tuple(_held(text) for text in held),
+        load=_first("load", own, shared) or 0.0,
+        asks=tuple(sorted(asks.items())),
+        mat="mat" in props,
+        works=tuple(works),
+    )
+
+
+def check_movement(movement: Movement) -> None:
+    """Hold every pose up once. Raises :class:`PoseError` under ``poses``."""
+    try:
+        solved(movement)
+    except PoseError as error:
+        raise error.within("poses") from None
+
+
+def _first(name: str, *docs: Any) -> Any:
+    return next((getattr(doc, name) for doc in docs if doc is not None and getattr(doc, name) is not None), None)
+
+
+def _held(text: str) -> Held:
+    prop, _, where = text.partition(" ")
+    try:
+        return held_of(prop, where)
+    except PoseError as error:
+        raise CatalogueError(error.message, "with") from None
+
+
+def _spec(merged: Mapping[str, Any], position: Position, place: str) -> PoseSpec:
+    words = {name: _pair(merged[name], f"{place}.{name}") for name in _WORDS if name in merged}
+    numbers = {k: v for k, v in merged.items() if k not in (*_WORDS, "under", "position")}
+    return PoseSpec(
+        position=Position(merged.get("position", position)),
+        numbers=tuple(sorted((name, float(value)) for name, value in numbers.items())),
+        arms=words.get("arms", ("", "")),
+        legs=words.get("legs", ("", "")),
+        feet=words.get("feet", ("", "")),
+        on=merged.get("under", ""),
+    )
+
+
+def _pair(words: Words, place: str) -> tuple[str, str]:
+    if isinstance(words, str):
+        return words, words
+    if len(words) != 2:
+        raise CatalogueError("needs one word, or two: the working side's and the other's", place)
+    return words[0], words[1]
