@@ -67,7 +67,8 @@ def shape_svg(shape: Shape, palette: Palette) -> str:
     d = "".join(piece_path(piece) for piece in shape.pieces)
     fill = palette.fills.get(shape.role) or palette.lines.get(shape.role, "#000")
     if shape.role is Role.GHOST:
-        return f'<path d="{d}" fill="none" stroke="{palette.lines[Role.GHOST]}" stroke-width="6" stroke-dasharray="18 14"/>'
+        dashes = f'stroke="{palette.lines[Role.GHOST]}" stroke-width="6" stroke-dasharray="18 14"'
+        return f'<path d="{d}" fill="none" {dashes}/>'
     edge = palette.edge.get(shape.role)
     if edge:
         return f'<path d="{d}" fill="{fill}" stroke="{edge}" stroke-width="9" paint-order="stroke"/>'

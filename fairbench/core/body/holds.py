@@ -59,7 +59,8 @@ BODY_TOUCHES = (
 WORLD_TOUCHES = (
     "seat", "seat-behind", "chair-back", "rail", "rail-side", "worktop", "wall", "wall-high", "wall-side", "frame",
     "floor", "forearm", "floor-beside", "floor-behind", "floor-front", "floor-ahead", "under-brow", "second-chair",
-    "second-back", "chair-seat", "block", "ball-front", "stick-down", "roller-front", "wall-back", "floor-across", "floor-long",
+    "second-back", "chair-seat", "block", "ball-front", "stick-down", "roller-front", "wall-back",
+    "floor-across", "floor-long",
 )  # fmt: skip
 TOUCHES = frozenset(BODY_TOUCHES + WORLD_TOUCHES)
 """What a hand can touch: a part of the own body, or a thing in the room."""

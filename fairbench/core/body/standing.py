@@ -14,6 +14,7 @@ from .skeleton import Body, stand_up, turn
 from .vectors import Vector
 
 _ROUNDS = 5
+_AT_BACK = frozenset({"wall-lean", "wall-sit", "ball-back"})
 _MIDFOOT = 0.022
 
 
@@ -46,7 +47,17 @@ def place(
         shifted(body, off)
     _lower(body, targets, angles)
     contacts = [_stand(body, side, feet[side], spots[side], angles) for side in standing]
+    if pose.on in _AT_BACK:
+        contacts.append(_back(body))
     return finish(pose, body, hands, feet, contacts, anchors, 0.262)
+
+
+def _back(body: Body) -> Contact:
+    """Leaning back on a wall, or a ball at the wall: it steadies, and carries nothing that is counted."""
+    name = min(("hips", "chest"), key=lambda point: body.points[point][0])
+    x, y, z = body.points[name]
+    at = (x - s.BACK_DEPTH, y, z)
+    return Contact("back", "wall", at, 0.0, tuple((at[0], y + dy, 0.0) for dy in (-0.1, 0.1)), bears=False)
 
 
 def _over(standing: list[Side], spots: dict[Side, Vector], feet: dict[Side, str], angles: dict[str, float]) -> Vector:

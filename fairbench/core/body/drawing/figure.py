@@ -99,8 +99,12 @@ def _arm(body: Body, eye: Eye, side: Side, far: bool, works: bool) -> Iterator[S
     yield Shape(role, p + "arm", sleeve, near)
     palm = add(points[p + "wrist"], apply(body.frames[p + "hand"], (0.0, 0.0, -0.058)))
     thumb = body.at(p + "hand", p + "wrist", (0.026, 0.0, -0.045))
-    hand = (Capsule(wrist, eye.see(palm), 0.02, 0.0245), Capsule(eye.see(palm), eye.see(points[p + "fingers"]), 0.0245, 0.012),
-            Capsule(eye.see(body.at(p + "hand", p + "wrist", (0.008, 0.0, -0.025))), eye.see(thumb), 0.011, 0.009))  # fmt: skip
+    root = body.at(p + "hand", p + "wrist", (0.008, 0.0, -0.025))
+    hand = (
+        Capsule(wrist, eye.see(palm), 0.02, 0.0245),
+        Capsule(eye.see(palm), eye.see(points[p + "fingers"]), 0.0245, 0.012),
+        Capsule(eye.see(root), eye.see(thumb), 0.011, 0.009),
+    )
     yield Shape(Role.FAR_SKIN if far else Role.SKIN, p + "hand", hand, near + 0.001, gap=False)
 
 

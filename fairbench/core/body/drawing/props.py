@@ -21,7 +21,8 @@ class Held:
 
 
 WHERE: Mapping[str, tuple[str, ...]] = {
-    "band": ("hands", "feet", "foot", "front", "front-high", "front-low", "side", "thighs", "ankles", "back", "other-foot", "hand-foot"),
+    "band": ("hands", "feet", "foot", "front", "front-high", "front-low", "side", "thighs", "ankles", "back",
+             "other-foot", "hand-foot"),
     "towel": ("hands", "foot", "feet", "thigh", "behind", "under-hand", "floor"),
     "stick": ("hands", "floor", "back", "foot"),
     "small-ball": ("hands", "knees", "back", "hand", "under-foot", "behind-head", "wall", "ankles", "elbow"),

@@ -1,0 +1,185 @@
+"""A movement told in words, from its poses: what a picture says to somebody who cannot see it."""
+
+from collections.abc import Iterator
+
+from ..positions import Position
+from ..sides import Side
+from .drawing.view import View
+from .holding import Solved
+from .movement import Movement, solved
+
+_LITTLE = 8.0
+"""Degrees below which a change is not worth a word."""
+_RISE = 0.045
+_THINGS = {
+    "seat": "the seat", "seat-behind": "the seat behind", "chair-back": "a chair back", "rail": "the rail",
+    "rail-side": "the rail", "worktop": "the worktop", "wall": "the wall", "wall-high": "the wall",
+    "wall-side": "the wall", "wall-back": "the wall", "frame": "the door frame", "floor": "the floor",
+    "forearm": "the forearms", "floor-beside": "the floor", "floor-behind": "the floor", "floor-front": "the floor",
+    "floor-ahead": "the floor", "floor-across": "the floor", "floor-long": "the floor", "under-brow": "the brow",
+    "second-chair": "a second chair", "second-back": "a second chair", "chair-seat": "a chair seat", "block": "a block",
+    "ball-front": "the ball", "stick-down": "a stick", "roller-front": "the roller", "hold": "in front of the chest",
+    "hold-away": "in front", "hold-low": "in front of the belly", "hold-up": "overhead", "palms": "together",
+    "folded": "the other forearm", "crossed": "the chest, crossed", "behind-head": "the back of the head",
+    "thighs": "the thighs", "lap": "the lap", "low-back": "the low back", "side-waist": "the waist",
+}  # fmt: skip
+_POSITION_WORDS = {
+    Position.SEATED: "Sitting on a chair",
+    Position.SEATED_EDGE: "Sitting at the front of a chair",
+    Position.STANDING: "Standing",
+    Position.STANDING_SUPPORTED: "Standing with support",
+    Position.HALF_KNEELING: "Kneeling on one knee",
+    Position.KNEELING: "Kneeling",
+    Position.QUADRUPED: "On hands and knees",
+    Position.FOREARM_QUADRUPED: "On forearms and knees",
+    Position.LONG_SITTING: "Sitting on the floor with long legs",
+    Position.SIDE_LYING: "Lying on the side",
+    Position.SUPINE: "Lying on the back",
+    Position.PRONE: "Lying on the front",
+}
+
+
+def told(movement: Movement, view: View | None = None, side: Side = Side.RIGHT) -> str:
+    """The start, then what moves, in two or three short sentences."""
+    poses = [pose for _, pose in solved(movement, side)]
+    start, end = poses[0], poses[-1]
+    sentences = [f"{_POSITION_WORDS[start.pose.position]}, seen {(view or movement.view).words}"]
+    hands = _hands(start)
+    if hands:
+        sentences[0] += f"; {hands}"
+    props = sorted({item.prop.replace("-", " ") for item in movement.held})
+    if props:
+        sentences[0] += f"; with {_listed(props)}"
+    moves = _merged(list(_moves(start, end)))
+    if start.pose.position is not end.pose.position:
+        moves.insert(0, f"comes to {_POSITION_WORDS[end.pose.position].lower()}")
+    sentences.append(_listed(moves).capitalize() if moves else "Nothing moves; the pose is held")
+    return ". ".join(sentences) + "."
+
+
+def _hands(start: Solved) -> str:
+    left, right = (_THINGS.get(start.hands[side], start.hands[side].replace("-", " ")) for side in Side)
+    if start.hands[Side.LEFT] == start.hands[Side.RIGHT]:
+        return "" if start.hands[Side.LEFT] == "free" else f"hands {_at(left)}"
+    parts = []
+    for side, words in ((Side.RIGHT, right), (Side.LEFT, left)):
+        if words != "free":
+            parts.append(f"{side} hand {_at(words)}")
+    return _listed(parts)
+
+
+def _at(words: str) -> str:
+    return words if words.startswith(("in ", "together", "overhead")) else f"on {words}"
+
+
+def _moves(a: Solved, b: Solved) -> Iterator[tuple[str, str, str]]:
+    """What changes, as (side or "", part, what it does)."""
+    yield from _trunk(a, b)
+    for side in (Side.RIGHT, Side.LEFT):
+        yield from _arm(a, b, side)
+        yield from _leg(a, b, side)
+
+
+def _change(a: Solved, b: Solved, *names: str) -> float:
+    return sum(b.angles[name] - a.angles[name] for name in names)
+
+
+def _trunk(a: Solved, b: Solved) -> Iterator[tuple[str, str, str]]:
+    flex = _change(a, b, "lumbar_flex", "thoracic_flex")
+    if abs(flex) > _LITTLE:
+        yield "", "back", "rounds" if flex > 0 else "lengthens"
+    turn, bend = _change(a, b, "lumbar_turn", "thoracic_turn"), _change(a, b, "lumbar_side", "thoracic_side", "tip")
+    if abs(turn) > _LITTLE:
+        yield "", "trunk", f"turns to the {_way(turn)}"
+    if abs(bend) > _LITTLE - 2:
+        yield "", "trunk", f"bends to the {_way(bend)}"
+    lean = _change(a, b, "lean")
+    if abs(lean) > _LITTLE:
+        yield "", "trunk", "leans forward" if lean > 0 else "leans back"
+    nod, look, tilt = (_change(a, b, name) for name in ("neck_flex", "neck_turn", "neck_side"))
+    if abs(nod) > _LITTLE:
+        yield "", "head", "nods" if nod > 0 else "lifts"
+    if abs(look) > _LITTLE:
+        yield "", "head", f"turns to the {_way(look)}"
+    if abs(tilt) > _LITTLE:
+        yield "", "head", f"tilts to the {_way(tilt)}"
+    rise = b.points["hips"][2] - a.points["hips"][2]
+    if abs(rise) > _RISE:
+        yield "", "hips", "rise" if rise > 0 else "sink"
+
+
+def _way(angle: float) -> str:
+    return "left" if angle > 0 else "right"
+
+
+def _arm(a: Solved, b: Solved, side: Side) -> Iterator[tuple[str, str, str]]:
+    up = b.points[f"{side}_palm"][2] - a.points[f"{side}_palm"][2]
+    out = abs(b.points[f"{side}_palm"][1]) - abs(a.points[f"{side}_palm"][1])
+    elbow = _change(a, b, f"{side}_elbow_flex")
+    if abs(up) > 0.08:
+        yield side, "arm", "rises" if up > 0 else "lowers"
+    if abs(out) > 0.1:
+        yield side, "arm", "opens to the side" if out > 0 else "closes to the middle"
+    if abs(elbow) > 20:
+        yield side, "elbow", "bends" if elbow > 0 else "straightens"
+    lift = _change(a, b, f"{side}_blade_lift")
+    if abs(lift) > _LITTLE:
+        yield side, "shoulder", "lifts" if lift > 0 else "sinks"
+    wrist = _change(a, b, f"{side}_wrist_flex")
+    if a.hands[side] == b.hands[side] == "free" and abs(wrist) > 20:
+        yield side, "wrist", "bends"
+
+
+def _leg(a: Solved, b: Solved, side: Side) -> Iterator[tuple[str, str, str]]:
+    p = f"{side}_"
+    knee = _change(a, b, p + "knee_flex")
+    lifted = b.points[p + "ankle"][2] - a.points[p + "ankle"][2]
+    ahead = b.points[p + "ankle"][0] - a.points[p + "ankle"][0]
+    aside = abs(b.points[p + "ankle"][1]) - abs(a.points[p + "ankle"][1])
+    heel, toe = (b.points[p + end][2] - a.points[p + end][2] for end in ("heel", "toe"))
+    if abs(lifted) > 0.06:
+        yield side, "foot", "lifts" if lifted > 0 else "lowers"
+    elif heel > 0.02 and toe < 0.02:
+        yield side, "heel", "lifts"
+    elif toe > 0.02 and heel < 0.02:
+        yield side, "toes", "lift"
+    elif heel < -0.02 and abs(toe) < 0.02:
+        yield side, "heel", "lowers"
+    if abs(knee) > 15:
+        yield side, "knee", "bends" if knee > 0 else "straightens"
+    if abs(aside) > 0.05:
+        yield side, "foot", "moves out" if aside > 0 else "moves in"
+    elif abs(ahead) > 0.07 and abs(lifted) <= 0.06:
+        yield side, "foot", "moves forward" if ahead > 0 else "moves back"
+    opened = _change(a, b, p + "hip_abduct")
+    if abs(opened) > 12 and abs(aside) <= 0.05:
+        yield side, "knee", "opens out" if opened > 0 else "closes in"
+
+
+_PLURAL = {"foot": "feet", "toes": "toes"}
+
+
+def _merged(moves: list[tuple[str, str, str]]) -> list[str]:
+    """Sentences without repeats: what both sides do is said once."""
+    said: list[str] = []
+    for side, part, does in moves:
+        if not side:
+            said.append(f"the {part} {does}" if part != "hips" else f"the hips {does}")
+        elif (Side(side).other, part, does) in moves:
+            both = f"both {_PLURAL.get(part, part + 's')} {_many(does)}"
+            if both not in said:
+                said.append(both)
+        else:
+            said.append(f"the {side} {part} {does}")
+    return said
+
+
+def _many(does: str) -> str:
+    """``rises`` of several is ``rise``."""
+    verb, _, rest = does.partition(" ")
+    plain = verb[:-1] if verb.endswith("s") else verb
+    return f"{plain} {rest}".strip()
+
+
+def _listed(parts: list[str]) -> str:
+    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} and {parts[-1]}" if parts else ""
