@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from fairbench.core.errors import InputError, PlanError
+from fairbench.core.finding import Wanted, find
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan
 from fairbench.core.people import Group, Person
@@ -90,7 +91,7 @@ def _show(asked: argparse.Namespace) -> str:
 
 
 def _catalogue(asked: argparse.Namespace) -> str:
-    found = load_shelf().search(" ".join(asked.words))
+    found = [found.exercise for found in find(load_shelf(), Wanted(" ".join(asked.words)))]
     return _json([values.exercise(e) for e in found]) if asked.json else text.catalogue(found)
 
 

@@ -204,12 +204,16 @@ class Exercise:
         return self.versions.index(self.version(version_id))
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False, weakref_slot=True)
 class Shelf:
-    """Every exercise and prop there is to choose from."""
+    """Every exercise and prop there is to choose from. Two shelves are never the same one.
+
+    ``put_away`` are exercises that plans may still hold but nobody is offered any more.
+    """
 
     exercises: Mapping[str, Exercise]
     props: Mapping[str, Prop] = field(default_factory=dict)
+    put_away: frozenset[str] = frozenset()
 
     def __iter__(self) -> Iterator[Exercise]:
         return iter(self.exercises.values())
@@ -222,14 +226,3 @@ class Shelf:
             return self.exercises[exercise_id]
         except KeyError:
             raise PlanError(f"there is no exercise '{exercise_id}' on the shelf", "exercise") from None
-
-    def search(self, words: str) -> tuple[Exercise, ...]:
-        """Exercises in which every word stands somewhere: name, purpose, aim, props, positions."""
-        wanted = words.lower().split()
-        return tuple(e for e in self if all(word in self._text(e) for word in wanted))
-
-    def _text(self, exercise: Exercise) -> str:
-        parts = [exercise.name, exercise.purpose, exercise.aim.words, exercise.block.words]
-        for version in exercise.versions:
-            parts += [version.name, version.position.words, *(self.props[p].name for p in version.props)]
-        return " ".join(parts).lower()

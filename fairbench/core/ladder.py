@@ -51,9 +51,7 @@ class Step:
 
 def steps_of(exercise: Exercise) -> tuple[Step, ...]:
     """Every step of an exercise's ladder, from the bottom up."""
-    return tuple(
-        step(easier, harder) for easier, harder in zip(exercise.versions, exercise.versions[1:], strict=False)
-    )
+    return tuple(step(easier, harder) for easier, harder in zip(exercise.versions, exercise.versions[1:], strict=False))
 
 
 def step(easier: Version, harder: Version) -> Step:

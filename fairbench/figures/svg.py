@@ -124,10 +124,6 @@ def frame_svg(
 ) -> str:
     """Some SVG in a frame with a line of ground under it."""
     left, bottom, right, top = view_box(box, square)
-    ground = (
-        f'<path d="M{_n(left + 0.02)} {_n(0.006)}H{_n(right - 0.02)}" stroke="{palette.lines[Role.GROUND]}"'
-        ' stroke-width="12" stroke-linecap="round"/>'
-    )
     return _TEMPLATE.format(
         left=_n(left),
         top=_n(-top),
@@ -135,7 +131,15 @@ def frame_svg(
         height=_n(top - bottom),
         size=f' width="{size}" height="{round(size * (top - bottom) / (right - left))}"' if size else "",
         title=escape(title),
-        body=ground + body,
+        body=ground_svg((left, bottom, right, top), palette) + body,
+    )
+
+
+def ground_svg(box: tuple[float, float, float, float], palette: Palette) -> str:
+    """The line of the floor, across the whole box."""
+    return (
+        f'<path d="M{_n(box[0] + 0.02)} {_n(0.006)}H{_n(box[2] - 0.02)}" stroke="{palette.lines[Role.GROUND]}"'
+        ' stroke-width="12" stroke-linecap="round"/>'
     )
 
 

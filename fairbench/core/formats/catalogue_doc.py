@@ -3,6 +3,7 @@
 A field that all versions of an exercise share stands once at the exercise; a version overrides it.
 """
 
+from collections.abc import Mapping
 from dataclasses import replace
 from functools import lru_cache
 from pathlib import Path
@@ -16,7 +17,7 @@ from ..errors import CatalogueError, InputError
 from ..exercises import Action, Aim, BlockKind, Cues, Exercise, Prop, Quality, Region, Shelf, Version
 from ..positions import Position
 from .dose_doc import Doc, DoseDoc, dose_value
-from .movement_doc import MovementDoc, movement_value
+from .movement_doc import MovementDoc, check_movement, movement_value
 from .places import first_error
 from .yaml_lines import Loc, line_of, load
 
@@ -71,7 +72,7 @@ class ExerciseDoc(MovementDoc):
     breath: str | None = None
     cues: CuesDoc
     safe_seconds: float | None = None
-    versions: list[VersionDoc] = Field(min_length=2, max_length=8)
+    versions: list[VersionDoc] = Field(min_length=1, max_length=8)
 
 
 class PropDoc(Doc):
@@ -92,6 +93,25 @@ def exercise_schema() -> dict[str, Any]:
     schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
     schema["title"] = "Fair Bench exercises, a file of the catalogue"
     return schema
+
+
+def exercise_value(document: Any, props: Mapping[str, Prop]) -> Exercise:
+    """One exercise from its document, such as a practice's own, every pose held up once.
+
+    Raises :class:`InputError` with the place in the document.
+    """
+    try:
+        doc = ExerciseDoc.model_validate(document)
+    except ValidationError as error:
+        message, place, _ = first_error(error)
+        raise CatalogueError(message, place) from None
+    exercise = _exercise(doc, props)
+    for number, version in enumerate(exercise.versions):
+        try:
+            check_movement(version.movement)
+        except InputError as error:
+            raise error.within(f"versions[{number}]") from None
+    return exercise
 
 
 @lru_cache(maxsize=4)
@@ -126,7 +146,7 @@ def _prop(doc: PropDoc) -> Prop:
     return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.stand_in)
 
 
-def _exercise(doc: ExerciseDoc, props: dict[str, Prop]) -> Exercise:
+def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:
     if doc.dose is not None:
         _dose_value(doc.dose)
     versions = []
@@ -155,7 +175,7 @@ def _exercise(doc: ExerciseDoc, props: dict[str, Prop]) -> Exercise:
     return replace(exercise, directions=doc.directions) if doc.directions else exercise
 
 
-def _version(doc: VersionDoc, parent: ExerciseDoc, props: dict[str, Prop]) -> Version:
+def _version(doc: VersionDoc, parent: ExerciseDoc, props: Mapping[str, Prop]) -> Version:
     used = doc.props if doc.props is not None else parent.props
     for prop in used:
         if prop not in props:

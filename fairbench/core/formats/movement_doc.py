@@ -139,3 +139,30 @@ def _pair(words: Words, place: str) -> tuple[str, str]:
     if len(words) != 2:
         raise CatalogueError("needs one word, or two: the working side's and the other's", place)
     return words[0], words[1]
+
+
+def movement_document(movement: Movement) -> dict[str, Any]:
+    """The movement as data writes it, every pose whole, so that it can be read again by itself."""
+    document: dict[str, Any] = {
+        "poses": {name: _pose_document(spec) for name, spec in movement.poses},
+        "view": movement.view.value,
+        "with": [f"{item.prop} {item.where}" for item in movement.held],
+    }
+    if movement.load:
+        document["load"] = movement.load
+    if movement.asks:
+        document["asks"] = dict(movement.asks)
+    if movement.works:
+        document["works"] = list(movement.works)
+    return document
+
+
+def _pose_document(spec: PoseSpec) -> dict[str, Any]:
+    document: dict[str, Any] = {"position": spec.position.value}
+    for name in _WORDS:
+        pair = getattr(spec, name)
+        if any(pair):
+            document[name] = pair[0] if pair[0] == pair[1] else list(pair)
+    if spec.on:
+        document["under"] = spec.on
+    return document | dict(spec.numbers)

@@ -10,10 +10,11 @@ from fairbench.web.practice_model import PracticeModel
 
 
 class Practice(models.Model):
-    """The business that owns the data."""
+    """The business that owns the data. ``shelf_edition`` rises whenever its own exercises change."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)
+    shelf_edition = models.PositiveIntegerField(default=0)
 
     def __str__(self) -> str:
         return self.name

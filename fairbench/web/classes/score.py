@@ -5,28 +5,30 @@ from typing import Any
 from fairbench.core.cues import say
 from fairbench.core.dose import Dose
 from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Shelf, Version
+from fairbench.core.exercises import Exercise, Shelf, Version
 from fairbench.core.people import Group
 from fairbench.core.plans import Block, Item, Plan
-from fairbench.core.score import beats_of
-from fairbench.core.sides import Side
+from fairbench.core.score import beats_of, is_held
+from fairbench.core.sides import Side, Sides
 from fairbench.core.timeline import ItemTime, Step, Timeline, compile_timeline
+from fairbench.web.exercises.figures import address, film_address
 
 
 def score(timeline: Timeline, group: Group, shelf: Shelf) -> dict[str, Any]:
     """Steps with their beats, items with their cues, and each item's other versions ready to swap in."""
     lead = timeline.plan.lead
+    held = {time.item.id for time in timeline.items if is_held(time.exercise)}
     return {
         "name": timeline.plan.name,
         "length": timeline.plan.length_min * 60,
         "total": timeline.total,
         "lead": lead.value,
-        "steps": [_step(step, lead) for step in timeline.steps],
+        "steps": [_step(step, lead, step.item in held) for step in timeline.steps],
         "items": [_item(timeline, item, number, group, shelf) for number, item in enumerate(timeline.items, 1)],
     }
 
 
-def _step(step: Step, lead: Side) -> dict[str, Any]:
+def _step(step: Step, lead: Side, held: bool) -> dict[str, Any]:
     return {
         "kind": step.kind.value,
         "start": step.start,
@@ -48,8 +50,10 @@ def _step(step: Step, lead: Side) -> dict[str, Any]:
                 beat.of,
                 beat.word,
                 beat.side.value if beat.side else "",
+                *beat.moves,
+                beat.cycle,
             ]
-            for beat in beats_of(step, lead)
+            for beat in beats_of(step, lead, held)
         ],
     }
 
@@ -69,7 +73,7 @@ def _item(timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: 
         "limb": time.exercise.limb,
         "note": time.item.note,
         "extra": time.item.extra,
-        "version": _version(time.version, time.dose, time.exercise.limb, shelf),
+        "version": _version(time.exercise, time.version, time.dose, shelf),
         "others": [
             _other(timeline.plan, time, version, group, shelf)
             for version in time.exercise.versions
@@ -78,12 +82,15 @@ def _item(timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: 
     }
 
 
-def _version(version: Version, dose: Dose, limb: str, shelf: Shelf) -> dict[str, Any]:
+def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf) -> dict[str, Any]:
     cues = version.cues
     return {
         "id": version.id,
         "name": version.name,
-        "dose": summary(dose, limb),
+        "dose": summary(dose, exercise.limb),
+        "film": film_address(exercise, version, dose.sides is Sides.ALTERNATING),
+        "start": address(exercise, version, "dark", "start"),
+        "end": address(exercise, version, "dark", "end"),
         "props": [shelf.props[prop].name for prop in version.props],
         "do": {side: [say(cue, Side(side) if side else None) for cue in cues.do] for side in ("", "left", "right")},
         "setUp": {
@@ -102,7 +109,7 @@ def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Sh
     compiled = compile_timeline(alone, group, shelf)
     own = compiled.items[0]
     return {
-        **_version(version, own.dose, time.exercise.limb, shelf),
+        **_version(time.exercise, version, own.dose, shelf),
         "change": say(version.change, None),
-        "steps": [_step(step, plan.lead) for step in compiled.steps if step.item == item.id],
+        "steps": [_step(step, plan.lead, is_held(time.exercise)) for step in compiled.steps if step.item == item.id],
     }

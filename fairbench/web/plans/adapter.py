@@ -5,16 +5,17 @@ from typing import Any
 from uuid import UUID
 
 from fairbench.core.exercises import Shelf
-from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.plan_doc import plan_value
 from fairbench.core.people import Group as CoreGroup
 from fairbench.core.people import Person
 from fairbench.core.plans import Plan as CorePlan
+from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people.models import Group, Listing, Participant
 
 
 def shelf() -> Shelf:
-    return load_shelf()
+    """What this practice has to choose from."""
+    return practice_shelf()
 
 
 def core_plan(document: Any) -> CorePlan:

@@ -1,9 +1,14 @@
-"""Filters that put core values into words; no rule lives here."""
+"""Filters and tags that put core values into words and pictures; no rule lives here."""
+
+from typing import Any
 
 from django import template
+from django.utils.safestring import SafeString
 
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.cues import say
+from fairbench.core.exercises import Exercise, Version
+from fairbench.web.exercises.figures import image
 
 register = template.Library()
 register.filter("clock", minutes_and_seconds)
@@ -20,3 +25,9 @@ def number(value: float) -> str:
 def either_side(cue: str) -> str:
     """A cue before a side is chosen: "your working arm"."""
     return say(cue, None)
+
+
+@register.simple_tag
+def figure(exercise: Exercise, version: Version, size: str = "card", **more: Any) -> SafeString:
+    """The figure of a version: ``{% figure exercise version "small" ink="print" pose="start" %}``."""
+    return image(exercise, version, size, **more)

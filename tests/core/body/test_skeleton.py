@@ -73,7 +73,9 @@ def test_every_angle_turns_the_way_it_says(joint: str, point: str, axis: int, si
 
 
 def test_a_joint_out_of_range_is_named_with_its_value() -> None:
-    with pytest.raises(PoseError, match=r"left_knee_flex: left knee bend is 190°; for an adult it goes from -5 to 165°"):
+    with pytest.raises(
+        PoseError, match=r"left_knee_flex: left knee bend is 190°; for an adult it goes from -5 to 165°"
+    ):
         check({"left_knee_flex": 190.0})
     with pytest.raises(PoseError, match="for a stiff older adult"):
         check({"left_shoulder_flex": 175.0}, stiff=True)

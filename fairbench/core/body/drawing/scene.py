@@ -37,8 +37,8 @@ class Picture:
         return min(left, other[0]), min(bottom, other[1]), max(right, other[2]), max(top, other[3])
 
 
-def eye_of(view: View, solved: Solved) -> Eye:
-    return eye(view, solved.pose.side, low=solved.pose.position.level is Level.FLOOR)
+def eye_of(view: View, solved: Solved, side: Side | None = None) -> Eye:
+    return eye(view, side or solved.pose.side, low=solved.pose.position.level is Level.FLOOR)
 
 
 def draw(
@@ -48,9 +48,13 @@ def draw(
     mat: bool = False,
     working: frozenset[str] = frozenset(),
     also: tuple[Solved, ...] = (),
+    eye_side: Side | None = None,
 ) -> Drawing:
-    """One pose from one view, farthest shape first. The chair of ``also`` stays where it stood."""
-    seen = eye_of(view, solved)
+    """One pose from one view, farthest shape first. The chair of ``also`` stays where it stood.
+
+    The eye is on the working side, or on ``eye_side``.
+    """
+    seen = eye_of(view, solved, eye_side)
     shapes = [
         *room(solved, seen, mat),
         *left_behind(solved, also, seen),

@@ -13,6 +13,7 @@ from fairbench.web.classes import actions
 from fairbench.web.classes.models import Meeting
 from fairbench.web.find import find
 from fairbench.web.people.models import Participant
+from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 
 
@@ -37,7 +38,7 @@ def arrivals(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     meeting = find(Meeting, meeting_id, "group")
     if meeting.state not in (Meeting.State.ARRIVALS, Meeting.State.TEACHING):
         return redirect("classes:meeting", meeting.id)
-    return render(request, "classes/arrivals.html", _context(meeting))
+    return render(request, "classes/arrivals.html", _context(meeting) | {"first": _first(meeting)})
 
 
 @require_POST
@@ -58,6 +59,13 @@ def begin(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         return redirect("classes:arrivals", meeting.id)
     actions.begin_teaching(actor_of(request), meeting.id)
     return redirect("classes:teach", meeting.id)
+
+
+def _first(meeting: Meeting) -> dict[str, object]:
+    """What the class begins with, so that everyone can sit ready for it."""
+    item = next(plan_value(meeting.plan_document).items())
+    exercise = shelf().exercise(item.exercise)
+    return {"exercise": exercise, "version": exercise.version(item.version)}
 
 
 def _context(meeting: Meeting) -> dict[str, object]:

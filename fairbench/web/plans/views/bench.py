@@ -9,9 +9,12 @@ from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.core.exercises import BlockKind
+from fairbench.core.finding import Wanted
+from fairbench.core.finding import find as find_on_shelf
 from fairbench.core.plans import Plan as CorePlan
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.exercises.filters import filters, read
+from fairbench.web.exercises.rows import rows_by_block
 from fairbench.web.find import Request, find
 from fairbench.web.plans import actions, verbs
 from fairbench.web.plans.adapter import core_plan, shelf
@@ -25,7 +28,7 @@ def bench(request: Request, plan_id: UUID) -> HttpResponse:
     context = _context(plan, _value(plan), request.GET.get("chosen", ""), can_redo=bool(actions.newer_state(plan)))
     if request.htmx:
         return render(request, "plans/_bench.html", context)
-    return render(request, "plans/bench.html", context)
+    return render(request, "plans/bench.html", context | {"filters": filters(Wanted(), shelf())})
 
 
 @require_POST
@@ -48,17 +51,20 @@ def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
     return _answer(request, context, f"{done.said} {context['view'].spoken} {done.edited.notice}")
 
 
-def shelf_drawer(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    """The shelf beside the bench, narrowed by words."""
+def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
+    """The shelf beside the bench, narrowed by words and filters."""
     plan = find(Plan, plan_id)
-    words = request.GET.get("q", "")[:100]
-    found = shelf().search(words)
-    blocks = [(kind, [e for e in found if e.block is kind]) for kind in BlockKind]
-    return render(
-        request,
-        "plans/_shelf_results.html",
-        {"plan": plan, "blocks": [block for block in blocks if block[1]], "count": len(found), "words": words},
-    )
+    stock = shelf()
+    asked, wrong = read(request.GET.dict(), stock)
+    found = find_on_shelf(stock, asked)
+    context = {
+        "plan": plan,
+        "blocks": rows_by_block(stock, "drawer", found),
+        "count": len(found),
+        "versions": sum(len(one.versions) for one in found),
+        "wrong": wrong,
+    }
+    return render(request, "plans/_shelf_results.html", context)
 
 
 def _value(plan: Plan) -> CorePlan:

@@ -24,7 +24,7 @@ self.addEventListener("fetch", (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== "GET" || url.origin !== self.location.origin) return;
   if (event.request.mode === "navigate" && CLASS_PAGE.test(url.pathname)) event.respondWith(fromServerOrCache(event.request, url.pathname));
-  else if (url.pathname.startsWith("/static/")) event.respondWith(fromCacheOrServer(event.request));
+  else if (url.pathname.startsWith("/static/") || url.pathname.startsWith("/shelf/figures/")) event.respondWith(fromCacheOrServer(event.request));
 });
 
 async function fromServerOrCache(request, page) {

@@ -1,6 +1,7 @@
 // The counting screen: reads the score, plays it, keeps the device's own record, and shows it all.
 
 import { closeDrawers, anyDrawerOpen, fillVersions, listenForNotes, openDrawer } from "./teach/drawers.js";
+import { Figure } from "./teach/figure.js";
 import { Outbox } from "./teach/outbox.js";
 import { Player } from "./teach/player.js";
 import { Screen } from "./teach/screen.js";
@@ -21,6 +22,7 @@ const outbox = new Outbox(score.meeting, facts.events, facts.token, showSync);
 const saved = JSON.parse(localStorage.getItem(stateKey) ?? "null");
 const player = new Player(score, (kind, details) => outbox.add(kind, details), saved);
 const screen = new Screen(player, outbox);
+const figure = new Figure(player, score);
 const sound = new Sound();
 
 function save() {
@@ -97,6 +99,7 @@ setInterval(() => {
   player.tick();
   sound.follow(player);
   screen.show();
+  figure.show();
   if (Date.now() - lastSaved > 1000 && player.began) {
     lastSaved = Date.now();
     save();
@@ -121,12 +124,14 @@ async function keepPage() {
   await navigator.serviceWorker.register(facts.worker, { scope: "/" });
   const ready = await navigator.serviceWorker.ready;
   await document.fonts.ready;
-  const needed = performance.getEntriesByType("resource").map((entry) => entry.name).filter((name) => new URL(name).pathname.startsWith("/static/"));
+  const needed = performance.getEntriesByType("resource").map((entry) => entry.name).filter((name) => /^\/(static|shelf\/figures)\//.test(new URL(name).pathname));
   ready.active.postMessage({ keep: location.pathname, needed });
 }
 
 screen.show();
+figure.show();
 showSync(outbox);
 outbox.send();
 keepAwake();
 keepPage();
+document.addEventListener("films-kept", keepPage);

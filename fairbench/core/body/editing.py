@@ -1,0 +1,144 @@
+"""Making a movement by hand: one joint, one hold or one place at a time, each verb a new value."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+from enum import StrEnum
+
+from ..positions import Position
+from ..sides import Side
+from .holding import UNDER, Solved
+from .holds import ARMS, FEET, LEGS, TOUCHES
+from .joints import LIMB, SIDE_NAMES, SIDED, TRUNK, PoseError
+from .movement import Movement
+from .poses import Pair, PoseSpec
+
+
+class Limbs(StrEnum):
+    """Which side a change is for."""
+
+    BOTH = "both"
+    SIDE = "side"
+    OTHER = "other"
+
+    @property
+    def words(self) -> str:
+        return {"both": "both sides", "side": "working side", "other": "other side"}[self.value]
+
+
+_ARM_JOINTS = tuple(name for name in LIMB if name.startswith(("shoulder", "elbow", "forearm", "wrist", "blade")))
+_LEG_JOINTS = tuple(name for name in LIMB if name.startswith(("hip", "knee", "ankle", "foot")))
+_OF_LIMB: Mapping[str, tuple[str, ...]] = {"arms": _ARM_JOINTS, "legs": _LEG_JOINTS, "feet": _LEG_JOINTS}
+CHOICES: Mapping[str, tuple[str, ...]] = {
+    "arms": ("free", *ARMS, *sorted(TOUCHES)),
+    "legs": tuple(LEGS),
+    "feet": FEET,
+    "under": tuple(UNDER),
+}
+"""What can be chosen for each part of a pose, besides what the position has by itself."""
+
+
+def with_pose(movement: Movement, name: str, spec: PoseSpec) -> Movement:
+    """The movement with one of its poses exchanged."""
+    return replace(movement, poses=tuple((n, spec if n == name else s) for n, s in movement.poses))
+
+
+def pose_of(movement: Movement, name: str) -> PoseSpec:
+    """Raises :class:`PoseError` where there is no such pose."""
+    for own, spec in movement.poses:
+        if own == name:
+            return spec
+    raise PoseError(f"there is no pose '{name}'", "pose")
+
+
+def turn_joint(spec: PoseSpec, joint: str, limbs: Limbs, value: float) -> PoseSpec:
+    """Set a joint, or a place, of the trunk or of one side or both. Raises :class:`PoseError` for no such joint."""
+    numbers = dict(spec.numbers)
+    if joint in TRUNK:
+        numbers[joint] = value
+    elif joint not in SIDE_NAMES:
+        raise PoseError("is not a joint of the body", joint)
+    elif limbs is Limbs.BOTH:
+        numbers.pop(f"side_{joint}", None)
+        numbers.pop(f"other_{joint}", None)
+        numbers[joint] = value
+    else:
+        shared = numbers.pop(joint, None)
+        if shared is not None:
+            numbers.setdefault(f"side_{joint}", shared)
+            numbers.setdefault(f"other_{joint}", shared)
+        numbers[f"{limbs}_{joint}"] = value
+    return replace(spec, numbers=tuple(sorted(numbers.items())))
+
+
+def choose(spec: PoseSpec, part: str, limbs: Limbs, word: str, held: Solved | None = None) -> PoseSpec:
+    """Choose how arms or legs are held, or what they touch; ``""`` is as the position has it.
+
+    Numbers of that limb go, since the new way brings its own; an arm let go with ``free`` stays where
+    it was ``held``. Raises :class:`PoseError` for a word that names nothing.
+    """
+    if word and word not in CHOICES[part]:
+        raise PoseError(f"there is nothing called '{word}' for {part}", part)
+    pair: Pair = getattr(spec, part)
+    chosen = (
+        word if limbs is not Limbs.OTHER else pair[0],
+        word if limbs is not Limbs.SIDE else pair[1],
+    )
+    for side in (Limbs.SIDE, Limbs.OTHER) if limbs is Limbs.BOTH else (limbs,):
+        spec = _without(spec, _OF_LIMB[part], side)
+    if part == "arms":
+        spec = replace(spec, arms=chosen)
+    elif part == "feet":
+        spec = replace(spec, feet=chosen)
+    else:
+        feet = tuple("" if way == word else foot for way, foot in zip(chosen, spec.feet, strict=True))
+        spec = replace(spec, legs=chosen, feet=(feet[0], feet[1]) if word else spec.feet)
+    if word == "free" and part == "arms" and held is not None:
+        for side in (Limbs.SIDE, Limbs.OTHER) if limbs is Limbs.BOTH else (limbs,):
+            for joint in _ARM_JOINTS:
+                value = held.angles[f"{side_of(side)}_{joint}"]
+                spec = turn_joint(spec, joint, side, round(value, 1))
+    return spec
+
+
+def rest_on(spec: PoseSpec, thing: str) -> PoseSpec:
+    """Choose what bears the trunk; ``""`` is the usual chair or floor."""
+    if thing and thing not in UNDER:
+        raise PoseError(f"there is nothing called '{thing}' to rest on", "under")
+    return replace(spec, on=thing)
+
+
+def stand_in(movement: Movement, position: Position) -> Movement:
+    """Start anew from a position, as it is held when nothing else is said."""
+    return replace(movement, poses=tuple((name, PoseSpec(position)) for name, _ in movement.poses))
+
+
+def value_of(spec: PoseSpec, held: Solved | None, joint: str, limbs: Limbs) -> float:
+    """What a control for a joint shows: what is set, or else what the held pose has. Turns are
+    positive toward the working side."""
+    numbers = dict(spec.numbers)
+    names = [joint] if joint in TRUNK else [f"{'other' if limbs is Limbs.OTHER else 'side'}_{joint}", joint]
+    for name in names:
+        if name in numbers:
+            return numbers[name]
+    if held is None:
+        return 0.0
+    if joint in TRUNK:
+        return held.angles[joint] * (-1 if joint in SIDED else 1)
+    return held.angles[f"{side_of(limbs)}_{joint}"]
+
+
+def side_of(limbs: Limbs) -> Side:
+    """The side meant, where the right side works."""
+    return Side.LEFT if limbs is Limbs.OTHER else Side.RIGHT
+
+
+def _without(spec: PoseSpec, joints: tuple[str, ...], side: Limbs) -> PoseSpec:
+    """The pose without what was set for those joints of one side."""
+    numbers = dict(spec.numbers)
+    opposite = Limbs.OTHER if side is Limbs.SIDE else Limbs.SIDE
+    for joint in joints:
+        numbers.pop(f"{side}_{joint}", None)
+        shared = numbers.pop(joint, None)
+        if shared is not None:
+            numbers.setdefault(f"{opposite}_{joint}", shared)
+    return replace(spec, numbers=tuple(sorted(numbers.items())))

@@ -1,0 +1,38 @@
+"""A movement as one still picture: start and end together, or one of them in the box of both."""
+
+from fairbench.core.body.drawing.scene import Picture, draw, working_parts
+from fairbench.core.body.drawing.view import View
+from fairbench.core.body.movement import Movement, pictured, solved, working
+from fairbench.core.sides import Side
+
+from .palette import Palette
+from .svg import drawing_svg, frame_svg, picture_svg
+
+POSES = ("both", "start", "end")
+
+
+def still_svg(
+    movement: Movement,
+    palette: Palette,
+    title: str,
+    pose: str = "both",
+    view: View | None = None,
+    side: Side = Side.RIGHT,
+    size: int = 0,
+) -> str:
+    """The picture as SVG. ``title`` is what it says to somebody who cannot see it."""
+    both = pictured(movement, side, view)
+    if pose == "both":
+        return picture_svg(both, palette, title, size)
+    return frame_svg(both.box(), _one(movement, palette, pose, view, side, both), palette, title, size)
+
+
+def _one(movement: Movement, palette: Palette, pose: str, view: View | None, side: Side, both: Picture) -> str:
+    poses = [held for _, held in solved(movement, side)]
+    if pose == "end":
+        return drawing_svg(both.full, palette)
+    named = working(movement, side)
+    moving = named if named is not None else working_parts(poses[0], poses[-1])
+    return drawing_svg(
+        draw(poses[0], view or movement.view, movement.held, movement.mat, moving, tuple(poses)), palette
+    )

@@ -1,0 +1,67 @@
+"""Everything that changes a practice's own exercises: one verb each, every state kept."""
+
+import secrets
+from typing import Any
+
+from django.db import transaction
+from django.db.models import F
+from django.utils.text import slugify
+
+from fairbench.core.errors import CatalogueError
+from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.models import Practice
+
+from .models import OwnExercise, OwnExerciseRevision
+
+MOST_VERSIONS = 8
+
+
+@transaction.atomic
+def make_exercise(actor: Actor, document: dict[str, Any]) -> OwnExercise:
+    """Keep a new exercise of the practice's own. Raises :class:`InputError` with the place of what is wrong."""
+    actor.require("exercises")
+    slug = f"own-{slugify(document.get('name', ''))[:40] or 'exercise'}-{secrets.token_hex(2)}"
+    document = {**document, "id": slug}
+    exercise_value(document, load_shelf().props)
+    row = OwnExercise.objects.create(practice=actor.practice, slug=slug, document=document)
+    _kept(actor, row, "exercise.make")
+    return row
+
+
+@transaction.atomic
+def add_version(actor: Actor, slug: str, version: dict[str, Any], harder: bool) -> OwnExercise:
+    """Put a version at the top of an own exercise's ladder, or at its foot. Raises :class:`InputError`."""
+    actor.require("exercises")
+    row = OwnExercise.objects.select_for_update().get(slug=slug)
+    versions = list(row.document["versions"])
+    if len(versions) >= MOST_VERSIONS:
+        raise CatalogueError(f"a ladder has at most {MOST_VERSIONS} versions", "versions")
+    taken = {own["id"] for own in versions}
+    if version["id"] in taken:
+        version = {**version, "id": f"{version['id'][:30]}-{secrets.token_hex(2)}"}
+    versions.insert(len(versions) if harder else 0, version)
+    row.document = {**row.document, "versions": versions}
+    exercise_value(row.document, load_shelf().props)
+    row.save(update_fields=["document", "changed_at"])
+    _kept(actor, row, "exercise.add_version")
+    return row
+
+
+@transaction.atomic
+def put_away(actor: Actor, slug: str, away: bool) -> OwnExercise:
+    """Offer an own exercise no more, or again. Plans that hold it go on as they are."""
+    actor.require("exercises")
+    row = OwnExercise.objects.select_for_update().get(slug=slug)
+    row.put_away = away
+    row.save(update_fields=["put_away", "changed_at"])
+    _kept(actor, row, "exercise.put_away" if away else "exercise.bring_back")
+    return row
+
+
+def _kept(actor: Actor, row: OwnExercise, verb: str) -> None:
+    """Write the state and the deed down, and let the practice's shelf be read anew."""
+    OwnExerciseRevision.objects.create(practice=actor.practice, exercise=row, document=row.document, user=actor.user)
+    Practice.objects.filter(id=actor.practice.id).update(shelf_edition=F("shelf_edition") + 1)
+    actor.practice.refresh_from_db(fields=["shelf_edition"])
+    actor.did(verb, row.id)

@@ -1,0 +1,102 @@
+"""Figures as the rooms show them: worked out once, kept, and addressed by what is in them."""
+
+import gzip
+import json
+from functools import lru_cache
+from hashlib import sha256
+from pathlib import Path
+
+from django.urls import reverse
+from django.utils.html import format_html
+from django.utils.safestring import SafeString
+
+from fairbench import core, figures
+from fairbench.core.body.drawing.view import View
+from fairbench.core.body.movement import Movement
+from fairbench.core.body.words import told
+from fairbench.core.exercises import BlockKind, Exercise, Version
+from fairbench.figures.film import film
+from fairbench.figures.palette import palette
+from fairbench.figures.still import still_svg
+
+_KEPT = 8192
+SIZES = {"thumb": 64, "small": 96, "card": 168, "large": 320}
+"""Width in pixels by what a figure is for."""
+
+
+@lru_cache(maxsize=1)
+def _drawn_by() -> str:
+    """The code that draws, so that a new way of drawing has new addresses."""
+    digest = sha256()
+    for folder in (Path(core.__file__).parent / "body", Path(figures.__file__).parent):
+        for path in sorted(folder.rglob("*.py")):
+            digest.update(path.read_bytes())
+    return digest.hexdigest()
+
+
+@lru_cache(maxsize=_KEPT)
+def edition(movement: Movement) -> str:
+    """A few letters that change whenever the picture does."""
+    return sha256(f"{_drawn_by()}{movement!r}".encode()).hexdigest()[:12]
+
+
+@lru_cache(maxsize=_KEPT)
+def alt_text(movement: Movement, view: View | None = None) -> str:
+    return told(movement, view)
+
+
+@lru_cache(maxsize=_KEPT)
+def svg(movement: Movement, block: BlockKind, ink: str, pose: str, view: View | None) -> bytes:
+    """The picture, as it is sent."""
+    return still_svg(movement, palette(ink, block), alt_text(movement, view), pose, view).encode()
+
+
+@lru_cache(maxsize=1024)
+def film_json(movement: Movement, both: bool) -> bytes:
+    """The frames for the teaching screen, packed as they are sent."""
+    frames = film(movement, palette("dark"), both=both)
+    return gzip.compress(json.dumps({**frames, "says": alt_text(movement)}, separators=(",", ":")).encode(), mtime=0)
+
+
+def film_address(exercise: Exercise, version: Version, both: bool) -> str:
+    """Where the frames are; ``both`` where the sides take turns."""
+    path = reverse("exercises:film", args=[exercise.id, version.id])
+    return f"{path}?v={edition(version.movement)}{'&both=1' if both else ''}"
+
+
+def address(
+    exercise: Exercise, version: Version, ink: str = "paper", pose: str = "both", view: View | None = None
+) -> str:
+    """Where a figure is. The address changes with the picture, so that it can be kept for ever."""
+    more = "".join(
+        f"&{name}={value}"
+        for name, value, usual in (("ink", ink, "paper"), ("pose", pose, "both"), ("view", view or "", ""))
+        if value != usual
+    )
+    return f"{_path(exercise.id, version.id)}?v={edition(version.movement)}{more}"
+
+
+@lru_cache(maxsize=_KEPT)
+def _path(exercise_id: str, version_id: str) -> str:
+    return reverse("exercises:figure", args=[exercise_id, version_id])
+
+
+def image(
+    exercise: Exercise,
+    version: Version,
+    size: str = "card",
+    ink: str = "paper",
+    pose: str = "both",
+    view: View | None = None,
+    silent: bool = False,
+) -> SafeString:
+    """A figure as an ``img``. ``silent`` where the words beside it say the same."""
+    width = SIZES[size]
+    return format_html(
+        '<img class="figure {}" src="{}" width="{}" height="{}" alt="{}" loading="lazy" decoding="async">',
+        size,
+        address(exercise, version, ink, pose, view),
+        width,
+        width,
+        "" if silent else alt_text(version.movement, view),
+    )

@@ -1,0 +1,33 @@
+"""Exercises that a practice made itself, and every state they have been in."""
+
+from django.db import models
+
+from fairbench.web.practice_model import PracticeModel
+
+
+class OwnExercise(PracticeModel):
+    """An exercise of the practice's own, as the catalogue would write it. ``slug`` is its id on the shelf.
+
+    It is never deleted: one that is put away is offered to nobody, and plans that hold it go on.
+    """
+
+    slug = models.SlugField(max_length=60)
+    document = models.JSONField()
+    put_away = models.BooleanField(default=False)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ("slug",)
+        constraints = (models.UniqueConstraint(fields=["practice", "slug"], name="one_own_exercise_a_slug"),)
+
+    def __str__(self) -> str:
+        return str(self.document["name"])
+
+
+class OwnExerciseRevision(PracticeModel):
+    """An own exercise as it stood after one change."""
+
+    exercise = models.ForeignKey(OwnExercise, on_delete=models.CASCADE, related_name="revisions")
+    document = models.JSONField()
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)

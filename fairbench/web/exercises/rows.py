@@ -1,0 +1,39 @@
+"""The rows of the shelf and of the bench's shelf drawer, made once for each shelf."""
+
+from weakref import WeakKeyDictionary
+
+from django.template.loader import render_to_string
+from django.utils.safestring import SafeString
+
+from fairbench.core.exercises import BlockKind, Shelf
+from fairbench.core.finding import Found
+
+_TEMPLATES = {"shelf": "exercises/_row.html", "drawer": "plans/_shelf_row.html"}
+
+
+_Rows = dict[tuple[str, str, tuple[str, ...]], SafeString]
+_made: WeakKeyDictionary[Shelf, _Rows] = WeakKeyDictionary()
+"""What was made for each shelf so far; it goes when the shelf does."""
+
+
+def row(shelf: Shelf, place: str, found: Found) -> SafeString:
+    """One exercise with those of its versions that fit."""
+    key = (place, found.exercise.id, tuple(version.id for version in found.versions))
+    rows = _made.setdefault(shelf, {})
+    if key not in rows:
+        shown = found.versions
+        base = next((version for version in shown if version.id == found.exercise.base), shown[0])
+        rows[key] = SafeString(
+            render_to_string(_TEMPLATES[place], {"exercise": found.exercise, "versions": shown, "base": base})
+        )
+    return rows[key]
+
+
+def rows_by_block(shelf: Shelf, place: str, found: tuple[Found, ...]) -> list[tuple[BlockKind, int, SafeString]]:
+    """The rows of each block that has any, as one piece."""
+    blocks = []
+    for kind in BlockKind:
+        rows = [row(shelf, place, one) for one in found if one.exercise.block is kind]
+        if rows:
+            blocks.append((kind, len(rows), SafeString("".join(rows))))
+    return blocks

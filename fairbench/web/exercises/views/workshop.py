@@ -1,0 +1,100 @@
+"""The pose workshop: making an exercise of one's own, one change at a time."""
+
+from django.contrib import messages
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_POST
+
+from fairbench.core.errors import InputError
+from fairbench.web.accounts.actor import actor_of
+from fairbench.web.exercises import actions, workshop
+from fairbench.web.exercises.forms import OwnExerciseForm
+from fairbench.web.exercises.models import OwnExercise
+from fairbench.web.exercises.shelf import practice_shelf
+from fairbench.web.exercises.workshop_figures import turned
+from fairbench.web.find import Request
+
+FIRST = "standing"
+
+
+def open_workshop(request: HttpRequest) -> HttpResponse:
+    """The workshop with a draft from ``?from=exercise/version`` or ``?from=position``."""
+    actor_of(request).require("exercises")
+    try:
+        draft = workshop.begin(practice_shelf(), request.GET.get("from", FIRST))
+    except InputError as error:
+        raise Http404 from error
+    return _page(request, draft, _form())
+
+
+@require_POST
+def change(request: Request) -> HttpResponse:
+    """One change, answered with the workshop. A refused one says why and keeps the last good figure."""
+    actor_of(request).require("exercises")
+    try:
+        draft = workshop.unpacked(request.POST.get("draft", ""))
+    except InputError as error:
+        return HttpResponse(error.message, status=400, content_type="text/plain")
+    try:
+        changed, wrong = workshop.change(draft, request.POST.dict()), None
+    except InputError as error:
+        changed, wrong = draft, error
+    shown = workshop.bench(changed, wrong)
+    context = {"bench": shown, "figures": turned(changed), "said": _said(shown, wrong)}
+    return render(request, "exercises/_workshop.html", context, status=422 if wrong else 200)
+
+
+@require_POST
+def save(request: HttpRequest) -> HttpResponse:
+    """Keep the draft: as a new exercise, or as a version of one's own."""
+    actor = actor_of(request)
+    actor.require("exercises")
+    form = _form(request)
+    try:
+        draft = workshop.unpacked(request.POST.get("draft", ""))
+    except InputError as error:
+        return HttpResponse(error.message, status=400, content_type="text/plain")
+    if not form.is_valid():
+        return _page(request, draft, form, 422)
+    add_to = form.cleaned_data["add_to"]
+    try:
+        if add_to:
+            version = form.version_document(draft.movement)
+            row = actions.add_version(actor, add_to, version, form.cleaned_data["rung"] != "easier")
+        else:
+            row = actions.make_exercise(actor, form.exercise_document(draft.movement))
+    except InputError as error:
+        form.add_error(None, f"Not kept. {error}")
+        return _page(request, draft, form, 422)
+    messages.success(request, f"{row} is on your shelf.")
+    return redirect("exercises:exercise", row.slug)
+
+
+@require_POST
+def put_away(request: HttpRequest, exercise_id: str) -> HttpResponse:
+    """Offer an own exercise no more, or again."""
+    try:
+        row = actions.put_away(actor_of(request), exercise_id, request.POST.get("away") == "yes")
+    except OwnExercise.DoesNotExist as error:
+        raise Http404 from error
+    messages.success(request, f"{row} is {'put away' if row.put_away else 'offered again'}.")
+    return redirect("exercises:exercise", row.slug)
+
+
+def _form(request: HttpRequest | None = None) -> OwnExerciseForm:
+    own = [(row.slug, str(row)) for row in OwnExercise.objects.filter(put_away=False)]
+    return OwnExerciseForm(request.POST if request else None, own=own)
+
+
+def _page(request: HttpRequest, draft: workshop.Draft, form: OwnExerciseForm, status: int = 200) -> HttpResponse:
+    shown = workshop.bench(draft)
+    context = {"bench": shown, "figures": turned(draft), "form": form}
+    return render(request, "exercises/workshop.html", context, status=status)
+
+
+def _said(shown: workshop.Bench, wrong: InputError | None) -> str:
+    """What a screen reader hears after a change."""
+    if wrong is not None:
+        return f"Not applied. {wrong.message}"
+    shares = ", ".join(f"{percent} percent on the {group}" for group, percent in shown.shares)
+    return f"Done. {shares}."
