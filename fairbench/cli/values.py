@@ -1,12 +1,17 @@
 """Core values as plain JSON values for other programs."""
 
+from collections.abc import Mapping
 from typing import Any
 
+from fairbench.core.body.movement import balances
+from fairbench.core.body.movement import demands as movement_demands
 from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Exercise
+from fairbench.core.exercises import Exercise, Version
 from fairbench.core.formats.dose_doc import dose_document
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.score import beats_of
+from fairbench.core.sides import Side
+from fairbench.core.spread import Count, Spread
 from fairbench.core.timeline import ItemTime, Step, Timeline
 
 
@@ -48,6 +53,43 @@ def exercise(found: Exercise) -> dict[str, Any]:
             }
             for version in found.versions
         ],
+    }
+
+
+def demands(exercise: Exercise, version: Version, side: Side) -> dict[str, Any]:
+    """What a version asks with one side working, and how weight is shared in each pose."""
+    return {
+        "exercise": exercise.id,
+        "version": version.id,
+        "side": side.value,
+        "demands": [
+            {
+                "id": d.id, "words": d.words, "value": d.value, "unit": d.unit, "pose": d.pose, "joint": d.joint,
+                "side": d.side,
+            }
+            for d in movement_demands(version.movement, side)
+        ],
+        "poses": [
+            {"pose": name, "shares": dict(held.shares), "steadiness": held.steadiness, "moments": dict(held.moments)}
+            for name, held in balances(version.movement, side)
+        ],
+    }  # fmt: skip
+
+
+def spread(counted: Spread) -> dict[str, Any]:
+    """Counts of exercises and versions."""
+
+    def numbers(counts: Mapping[Any, Count]) -> dict[str, dict[str, int]]:
+        return {str(key): {"exercises": c.exercises, "versions": c.versions} for key, c in counts.items()}
+
+    return {
+        "exercises": counted.total.exercises,
+        "versions": counted.total.versions,
+        "families": numbers(counted.families),
+        "places": numbers(counted.places),
+        "positions": numbers(counted.positions),
+        "groups": numbers(counted.groups),
+        "props": numbers(counted.props),
     }
 
 

@@ -1,7 +1,7 @@
 """How one rung of a ladder differs from the one below: what it asks more of, and what less."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from .body.demands import Demand
 from .body.movement import demands
@@ -22,11 +22,12 @@ class Difference:
     demand: Demand
     before: Demand | None
     after: Demand | None
+    both: bool = False
 
     @property
     def words(self) -> str:
-        """Such as "right knee bends 90° → 112°"."""
-        who = f"{self.demand.side} side: " if self.demand.side else ""
+        """Such as "right: knee bends 90° → 112°", or "both: …" where the two sides differ alike."""
+        who = "both: " if self.both else f"{self.demand.side}: " if self.demand.side else ""
         low, high = (found.figure if found else "none" for found in (self.before, self.after))
         if self.demand.unit == "yes":
             return f"{who}{self.demand.words}{'' if self.after else ' no longer'}"
@@ -67,7 +68,24 @@ def step(easier: Version, harder: Version) -> Step:
         change = _value(after, shown) - _value(before, shown)
         if abs(change) >= NOTICEABLE[shown.unit]:
             (more if (change > 0) != (shown.id in _EASES) else less).append(Difference(shown, before, after))
-    return Step(easier, harder, tuple(more), tuple(less), harder.climbs)
+    return Step(easier, harder, _joined(more), _joined(less), harder.climbs)
+
+
+def _joined(found: list[Difference]) -> tuple[Difference, ...]:
+    """What both sides have alike is said once."""
+    joined: list[Difference] = []
+    for one in found:
+        twin = next((other for other in joined if _alike(one, other)), None)
+        if twin is None:
+            joined.append(one)
+        else:
+            joined[joined.index(twin)] = replace(twin, both=True)
+    return tuple(joined)
+
+
+def _alike(one: Difference, other: Difference) -> bool:
+    figures = [[found.figure if found else "" for found in (d.before, d.after)] for d in (one, other)]
+    return one.demand.id == other.demand.id and one.demand.side != other.demand.side and figures[0] == figures[1]
 
 
 def _value(found: Demand | None, like: Demand) -> float:

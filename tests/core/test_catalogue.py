@@ -1,62 +1,24 @@
 """The shelf: what ships is sound, and what is not is named with file, line and field."""
 
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
+import yaml
 
+from fairbench.core.body.movement import solved
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.drafting import draft
-from fairbench.core.errors import CatalogueError
+from fairbench.core.errors import CatalogueError, InputError
 from fairbench.core.exercises import BlockKind
-from fairbench.core.formats.catalogue_doc import CATALOGUE, load_shelf
+from fairbench.core.formats.catalogue_doc import CATALOGUE, exercise_value, load_shelf
+from fairbench.core.formats.movement_doc import MovementDoc, movement_document, movement_value
 from fairbench.core.formats.shapes_doc import load_shapes
 from fairbench.core.people import Group
 from fairbench.core.plans import Plan
-from fairbench.core.positions import Level
 from fairbench.core.timeline import compile_timeline
 
 SHELF = load_shelf()
-
-
-def test_the_shelf_covers_a_session() -> None:
-    assert len(SHELF) >= 30
-    blocks = {kind: [e for e in SHELF if e.block is kind] for kind in BlockKind}
-    assert all(len(exercises) >= 3 for exercises in blocks.values())
-    actions = {e.aim.action for e in blocks[BlockKind.STRENGTHEN]}
-    assert {"pull", "push", "squat", "extend"} <= actions
-    on_the_mat = [e for e in SHELF if e.version(e.base).position.level is Level.FLOOR]
-    assert len(on_the_mat) >= 4
-
-
-@pytest.mark.parametrize("exercise", list(SHELF), ids=lambda e: e.id)
-def test_every_exercise_is_whole(exercise) -> None:
-    assert 2 <= len(exercise.versions) <= 4
-    assert exercise.purpose.endswith(".")
-    assert len({version.name for version in exercise.versions}) == len(exercise.versions)
-    for version in exercise.versions:
-        assert version.change, version.id
-        assert version.cues.set_up
-        assert version.cues.do
-        assert version.cues.watch
-        assert version.cues.stop
-        assert 20 <= version.dose.time.total <= 400, version.id
-        if version.position.level is Level.FLOOR:
-            assert "mat" in version.props, version.id
-        if version.safe_seconds and hasattr(version.dose.work, "tempo"):
-            assert version.dose.work.tempo.seconds >= version.safe_seconds, version.id
-
-
-def test_names_stand_once() -> None:
-    for names in ([e.name for e in SHELF], [e.short for e in SHELF], [e.purpose for e in SHELF]):
-        assert len(set(names)) == len(names)
-
-
-def test_search_takes_words_in_any_order() -> None:
-    assert SHELF.search("ROW band") == (SHELF.exercise("band-row"),)
-    assert SHELF.search("stairs climbing") == (SHELF.exercise("knee-straighten"),)
-    assert "heel-raise" in {e.id for e in SHELF.search("rail")}
-    assert SHELF.search("zeppelin") == ()
-    assert len(SHELF.search("  ")) == len(SHELF)
 
 
 @pytest.mark.parametrize("shape", load_shapes().values(), ids=lambda shape: shape.id)
@@ -85,6 +47,7 @@ GOOD = """
   breath: Out.
   dose: {kind: repetitions, reps: 8}
   cues: {set_up: [Sit.], do: ["Lift your {side} knee."], watch: [Sway.], stop: Pain.}
+  poses: {start: {}, end: {legs: [march, ""]}}
   versions:
     - {id: a, name: easy}
     - {id: b, name: hard}
@@ -111,19 +74,45 @@ def test_a_catalogue_of_ones_own(tmp_path: Path) -> None:
         ("region: hip", "region: tail", "own.yaml, line 6, [0].aim.region"),
         ("{side}", "{sdie}", "unknown token {sdie}; use {side} or {other}"),
         ("base: a", "base: z", "own.yaml, line 9, test-move.base: the base 'z' is none of its versions"),
-        ("id: b, name: hard", "id: b, name: hard, props: [kite]", "own.yaml, line 16, test-move.versions[1].props"),
+        ("id: b, name: hard", "id: b, name: hard, props: [kite]", "own.yaml, line 17, test-move.versions[1].props"),
         ("id: b,", "id: a,", "two versions have the same id"),
         ("  breath: Out.\n", "", "is missing here and at the exercise"),
         ("short: Test", "short: Far too long", "own.yaml, line 4, [0].short"),
         ("aim: {", "aim: [", "not YAML"),
         (GOOD, GOOD + GOOD, "'test-move' stands twice"),
         (GOOD, "", "own.yaml: the file is empty"),
+        ("end: {legs", "finish: {legs", "own.yaml, line 14, [0].poses.finish: is not a field"),
+        ("start: {}, ", "", "test-move.versions[0].poses: needs at least a start and an end"),
+        ("name: hard}", "name: hard, with: [kite]}", "versions[1].with: there is no way to hold 'kite'"),
+        ("name: hard}", "name: hard, with: [band moon]}", "'band' cannot be at 'moon'"),
+        ("name: hard}", "name: hard, asks: {hip_flexion: 2}}", "versions[1].asks: 'hip_flexion' is not declared but"),
+        ("name: hard}", "name: hard, asks: {impact: 9}}", "'impact' goes from 0 to 3, not 9"),
+        ("name: hard}", "name: hard, works: [tail]}", "versions[1].works: 'tail' is no part that can work"),
+        ('legs: [march, ""]', "legs: [a, b, c]", "versions[0].poses.end.legs: needs one word, or two"),
     ],
 )
 def test_a_bad_catalogue_names_file_line_and_field(tmp_path: Path, old: str, new: str, says: str) -> None:
     with pytest.raises(CatalogueError) as error:
         load_shelf(catalogue(tmp_path, GOOD.replace(old, new)))
     assert says in str(error.value)
+
+
+def test_an_own_exercise_is_read_with_every_pose_held_up() -> None:
+    document = yaml.safe_load(GOOD)[0]
+    exercise = exercise_value(document, load_shelf().props)
+    assert exercise.id == "test-move"
+    document["poses"]["end"]["knee_flex"] = 300
+    with pytest.raises(InputError, match=r"versions\[0\].poses.end.*knee_flex.*300°"):
+        exercise_value(document, load_shelf().props)
+
+
+@pytest.mark.parametrize("exercise", list(SHELF), ids=lambda e: e.id)
+def test_a_movement_goes_out_and_comes_back_the_same(exercise) -> None:
+    for version in exercise.versions:
+        doc = MovementDoc.model_validate(movement_document(version.movement))
+        back = movement_value(doc, None, version.position, version.props)
+        assert solved(back)[-1][1].points == solved(version.movement)[-1][1].points
+        assert replace(back, poses=()) == replace(version.movement, poses=())
 
 
 def test_a_bad_shape_is_named(tmp_path: Path) -> None:

@@ -104,7 +104,7 @@ def test_paper(client_in, plan) -> None:
 
 def test_the_shelf_is_found_by_words(client_in, plan) -> None:
     assert "Band row" in client_in.get("/shelf/?q=row+band").content.decode()
-    assert "Try one word fewer" in client_in.get("/shelf/?q=zeppelin").content.decode()
+    assert "one filter away" in client_in.get("/shelf/?q=zeppelin").content.decode()
     drawer = client_in.get(reverse("plans:shelf", args=[plan.id]) + "?q=bridge").content.decode()
     assert 'data-add-exercise="bridge"' in drawer
     page = client_in.get("/shelf/bottle-curl/").content.decode()
@@ -200,7 +200,7 @@ def test_wrong_addresses_and_broken_pages_say_what_was_kept(client_in, monkeypat
     assert page.status_code == 404
     assert "Everything you saved is still there" in page.content.decode()
     client_in.raise_request_exception = False
-    monkeypatch.setattr("fairbench.web.exercises.views.load_shelf", lambda: 1 / 0)
+    monkeypatch.setattr("fairbench.web.exercises.views.shelf.practice_shelf", lambda: 1 / 0)
     broken = client_in.get("/shelf/")
     assert broken.status_code == 500
     assert "Everything saved before this is kept" in broken.content.decode()

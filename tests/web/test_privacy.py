@@ -21,7 +21,10 @@ from tests.factories import UserFactory
 pytestmark = pytest.mark.django_db
 
 OPEN_TO_ALL = {"sign_in", "service_worker"}
-OF_NO_PRACTICE = {"sign_in", "sign_out", "service_worker", "shelf", "exercise", "today", "groups", "list", "new"}
+OF_NO_PRACTICE = {
+    "sign_in", "sign_out", "service_worker", "shelf", "sheet", "exercise", "figure", "film", "workshop",
+    "workshop_change", "workshop_save", "put_away", "today", "groups", "list", "new",
+}  # fmt: skip
 
 
 def patterns(resolver: URLResolver | None = None, path: str = "") -> list[tuple[str, URLPattern]]:
@@ -51,6 +54,7 @@ def addresses(plan, group, meeting):
         "participant_id": group.participants.first().id,
         "verb": "remove",
         "exercise_id": "band-row",
+        "version_id": "one-arm",
     }
     made = []
     for path, pattern in patterns():

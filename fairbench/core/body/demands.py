@@ -34,6 +34,8 @@ class Demand:
         """The value with its unit, as it is read out."""
         if self.unit == "yes":
             return "yes"
+        if self.unit == "% of stature":
+            return f"{abs(self.value):.0f}% of stature {'outside' if self.value > 0 else 'inside'} the edge"
         number = (
             f"{self.value:.0f}" if abs(self.value) >= 10 or self.unit in ("°", "%", "of 3") else f"{self.value:.2f}"
         )

@@ -75,7 +75,7 @@ def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, 
             for part in (layer.all, getattr(layer, name)):
                 if part is not None:
                     merged |= part.model_dump(exclude_none=True)
-        specs.append((name, _spec(merged, position, f"poses.{name}")))
+        specs.append((name, pose_value(merged, position, f"poses.{name}")))
     held = _first("held", own, shared) or []
     asks = _first("asks", own, shared) or {}
     for what, value in asks.items():
@@ -92,7 +92,7 @@ def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, 
     return Movement(
         poses=tuple(specs),
         view=_first("view", own, shared) or View.SIDE,
-        held=tuple(_held(text) for text in held),
+        held=tuple(prop_value(text) for text in held),
         load=_first("load", own, shared) or 0.0,
         asks=tuple(sorted(asks.items())),
         mat="mat" in props,
@@ -112,7 +112,8 @@ def _first(name: str, *docs: Any) -> Any:
     return next((getattr(doc, name) for doc in docs if doc is not None and getattr(doc, name) is not None), None)
 
 
-def _held(text: str) -> Held:
+def prop_value(text: str) -> Held:
+    """``flex-ring knees`` as a prop in its place. Raises :class:`CatalogueError`."""
     prop, _, where = text.partition(" ")
     try:
         return held_of(prop, where)
@@ -120,8 +121,9 @@ def _held(text: str) -> Held:
         raise CatalogueError(error.message, "with") from None
 
 
-def _spec(merged: Mapping[str, Any], position: Position, place: str) -> PoseSpec:
-    words = {name: _pair(merged[name], f"{place}.{name}") for name in _WORDS if name in merged}
+def pose_value(merged: Mapping[str, Any], position: Position, place: str = "") -> PoseSpec:
+    """A pose from its fields. ``place`` is for errors."""
+    words = {name: _pair(merged[name], f"{place}.{name}".lstrip(".")) for name in _WORDS if name in merged}
     numbers = {k: v for k, v in merged.items() if k not in (*_WORDS, "under", "position")}
     return PoseSpec(
         position=Position(merged.get("position", position)),

@@ -30,11 +30,10 @@ class Picture:
     arcs: tuple[Shape, ...]
 
     def box(self) -> tuple[float, float, float, float]:
-        left, bottom, right, top = self.full.box()
-        if self.pale is None:
-            return left, bottom, right, top
-        other = self.pale.box()
-        return min(left, other[0]), min(bottom, other[1]), max(right, other[2]), max(top, other[3])
+        boxes = [self.full.box(), *([self.pale.box()] if self.pale else [])]
+        boxes += [piece.box() for arc in self.arcs for piece in arc.pieces]
+        lows, highs = [min(box[i] for box in boxes) for i in (0, 1)], [max(box[i] for box in boxes) for i in (2, 3)]
+        return lows[0], lows[1], highs[0], highs[1]
 
 
 def eye_of(view: View, solved: Solved, side: Side | None = None) -> Eye:
