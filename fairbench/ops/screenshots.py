@@ -27,6 +27,7 @@ def main() -> int:
         page.get_by_label("Email").fill(demo.EMAIL)
         page.get_by_label("Password").fill(demo.PASSWORD)
         page.get_by_role("button", name="Sign in").click()
+        _choosing(page)
         _planning(page)
         _teaching(page)
         browser.close()
@@ -38,9 +39,25 @@ def _take(page: Page, name: str) -> None:
     print(f"docs/screenshots/{name}.png")
 
 
-def _planning(page: Page) -> None:
+def _choosing(page: Page) -> None:
     page.wait_for_url("**/")
     _take(page, "today")
+    page.goto("/shelf/")
+    page.get_by_label("Quality").select_option("strength")
+    page.wait_for_timeout(2500)
+    _take(page, "shelf")
+    page.goto("/shelf/sheet/?q=&quality=stretch")
+    page.wait_for_timeout(2500)
+    _take(page, "contact-sheet")
+    page.goto("/shelf/push-up/")
+    page.wait_for_timeout(1500)
+    _take(page, "exercise")
+    page.goto("/shelf/workshop/?from=side-leg/side-at-rail")
+    page.wait_for_timeout(500)
+    _take(page, "workshop")
+
+
+def _planning(page: Page) -> None:
     page.goto("/people/")
     page.get_by_role("link", name="Monday Chairs").first.click()
     page.wait_for_url("**/people/groups/**")
@@ -54,16 +71,18 @@ def _planning(page: Page) -> None:
     page.get_by_role("link", name="Open chest, strong legs").click()
     page.locator(".plank", has_text="Knee").first.locator(".plank-wood").click()
     page.wait_for_selector("#dose-sum")
+    page.wait_for_timeout(800)
     _take(page, "inspector")
     page.get_by_role("button", name="Add from shelf").click()
     page.get_by_label("Find an exercise").fill("stairs")
     page.wait_for_timeout(800)
     page.get_by_label("Find an exercise").fill("rail")
-    page.wait_for_timeout(800)
-    _take(page, "shelf")
+    page.wait_for_timeout(2500)
+    _take(page, "drawer")
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Cue sheet").click()
     page.wait_for_selector(".cue-entry")
+    page.wait_for_timeout(800)
     _take(page, "cue-sheet")
 
 
@@ -80,6 +99,8 @@ def _teaching(page: Page) -> None:
     while page.locator("#name").inner_text() != "Band row" or "of" not in page.locator("#of").inner_text():
         page.clock.run_for(2000)
     page.clock.run_for(23_000)
+    page.wait_for_timeout(500)
+    page.clock.run_for(1500)
     _take(page, "teach")
     page.locator("#do-note").click()
     page.locator("#note-who button").nth(2).click()

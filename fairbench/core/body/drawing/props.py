@@ -240,8 +240,9 @@ def _cushion(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
 
 def _blanket(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
     if where == "knees":
-        low = [solved.points[f"{side}_knee"] for side in Side]
-        x = sum(k[0] for k in low) / 2
+        knees = [solved.points[f"{side}_knee"] for side in Side]
+        low = [knee for knee in knees if knee[2] < min(k[2] for k in knees) + 0.03]
+        x = sum(knee[0] for knee in low) / len(low)
         yield cloth(eye, (x - 0.07, -0.16, 0.0), (x + 0.07, 0.16, 0.02), "folded blanket", -0.15)
     else:
         yield from _soft(solved, eye, where, "folded blanket", 0.04)

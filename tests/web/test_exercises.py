@@ -1,0 +1,238 @@
+"""The shelf, figures and the workshop over HTTP; own exercises stay within their practice."""
+
+import gzip
+import json
+
+import pytest
+from django.test import Client
+from django_scopes import scope
+
+from fairbench.core.errors import InputError
+from fairbench.core.exercises import BlockKind
+from fairbench.core.plans import Block, Item, Plan
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.models import AuditEntry, Role
+from fairbench.web.exercises import actions, workshop
+from fairbench.web.exercises.forms import OwnExerciseForm
+from fairbench.web.exercises.models import OwnExercise, OwnExerciseRevision
+from fairbench.web.exercises.shelf import practice_shelf
+from fairbench.web.plans import actions as plan_actions
+from tests.factories import UserFactory
+
+pytestmark = pytest.mark.django_db
+
+SAID = {
+    "name": "Harbour reach", "short": "Harbour", "purpose": "Reaching for the mooring rope", "region": "shoulder",
+    "quality": "strength", "action": "lift", "block": "strengthen", "limb": "arm", "counts_as": "there and back",
+    "version": "standing reach", "change": "The first of its kind.", "dose": "repetitions", "amount": "6",
+    "sides": "each_side", "breath": "Out as you reach.", "set_up": "Stand tall.", "do": "Reach your {side} hand up.",
+    "watch": "Leaning back.", "stop": "Stop for pain.", "add_to": "", "rung": "harder",
+}  # fmt: skip
+
+
+def draft(start: str = "standing", *changes: dict[str, str]) -> workshop.Draft:
+    made = workshop.begin(practice_shelf(), start)
+    for given in changes:
+        made = workshop.change(made, given)
+    return made
+
+
+LIFTED = ({"do": "part", "part": "arms"}, {"do": "joint", "joint": "shoulder_flex", "value": "150"})
+
+
+@pytest.fixture
+def own(actor) -> OwnExercise:
+    document = _document(draft("standing", *LIFTED))
+    return actions.make_exercise(actor, document)
+
+
+def _document(made: workshop.Draft) -> dict:
+    form = OwnExerciseForm(SAID, own=[])
+    assert form.is_valid(), form.errors
+    return form.exercise_document(made.movement)
+
+
+def test_the_shelf_is_narrowed_and_says_how_far(client_in) -> None:
+    page = client_in.get("/shelf/?position=supine&prop=roller").content.decode()
+    assert "Bridge on a moving base" in page
+    assert "Band row" not in page
+    assert "show all" in page
+    odd = client_in.get("/shelf/?position=hanging").content.decode()
+    assert "There is no position &#x27;hanging&#x27;" in odd
+    assert "Band row" in odd
+
+
+@pytest.mark.parametrize("view", ["", "side", "front", "three-quarter"])
+def test_the_contact_sheet_shows_every_version(client_in, view: str) -> None:
+    page = client_in.get(f"/shelf/sheet/?view={view}").content.decode()
+    versions = sum(len(exercise.versions) for exercise in practice_shelf())
+    assert page.count('<img class="figure"') == versions
+    assert 'alt=""' not in page
+
+
+def test_the_sheet_and_the_shelf_ask_the_database_little(client_in, django_assert_max_num_queries) -> None:
+    client_in.get("/shelf/")
+    for path in ("/shelf/", "/shelf/sheet/", "/shelf/push-up/", "/shelf/figures/bridge/full-bridge.svg"):
+        with django_assert_max_num_queries(3):
+            client_in.get(path)
+
+
+def test_an_exercise_shows_its_ladder_turned_and_what_it_asks(client_in) -> None:
+    page = client_in.get("/shelf/push-up/?view=front").content.decode()
+    assert page.count("view=front") >= 5
+    assert "Harder than the one before" in page
+    assert "weight on the hands 34% → 46%" in page
+    assert "seen from the front" in page
+
+
+def test_a_figure_is_kept_under_the_address_of_what_it_shows(client_in) -> None:
+    page = client_in.get("/shelf/bridge/").content.decode()
+    address = page.split('<img class="figure')[1].split('src="')[1].split('"')[0].replace("&amp;", "&")
+    answer = client_in.get(address)
+    assert answer["Content-Type"] == "image/svg+xml"
+    assert "immutable" in answer["Cache-Control"]
+    assert "private" in answer["Cache-Control"]
+    assert answer.content.startswith(b"<svg")
+    assert b"<title>Lying on the back" in answer.content
+    stale = client_in.get("/shelf/figures/bridge/full-bridge.svg?v=old")
+    assert "no-cache" in stale["Cache-Control"]
+    for ink in ("dark", "print"):
+        assert client_in.get(f"{address}&ink={ink}").content != answer.content
+    assert client_in.get(f"{address}&pose=start").content != client_in.get(f"{address}&pose=end").content
+    for bad in ("&ink=neon", "&pose=late", "&view=below"):
+        assert client_in.get(address + bad).status_code == 404
+    assert client_in.get("/shelf/figures/bridge/no-such.svg").status_code == 404
+
+
+def test_a_film_goes_from_start_to_end(client_in) -> None:
+    answer = client_in.get("/shelf/figures/seated-march/knee-lift/film.json?both=1")
+    film = json.loads(gzip.decompress(answer.content))
+    assert len(film["frames"]) == len(film["other"]) == 13
+    assert film["frames"][0] != film["frames"][-1]
+    assert film["frames"][-1] != film["other"][-1]
+    assert len(film["box"]) == 4
+    single = json.loads(gzip.decompress(client_in.get("/shelf/figures/bridge/full-bridge/film.json").content))
+    assert single["other"] == []
+
+
+def test_a_draft_takes_one_change_at_a_time() -> None:
+    made = draft("standing", *LIFTED)
+    assert dict(made.movement.poses)["end"].numbers == (("side_shoulder_flex", 150.0),)
+    assert dict(made.movement.poses)["start"].numbers == ()
+    both = workshop.change(made, {"do": "limbs", "limbs": "both"})
+    both = workshop.change(both, {"do": "joint", "joint": "shoulder_flex", "joint-shoulder_flex": "120"})
+    assert dict(both.movement.poses)["end"].numbers == (("shoulder_flex", 120.0),)
+    copied = workshop.change(workshop.change(both, {"do": "pose", "pose": "start"}), {"do": "copy"})
+    assert dict(copied.movement.poses)["start"] == dict(both.movement.poses)["end"]
+    assert workshop.unpacked(copied.packed()) == copied
+
+
+def test_a_hand_let_go_stays_where_it_was() -> None:
+    made = workshop.begin(practice_shelf(), "side-leg/side-at-rail")
+    made = workshop.change(workshop.change(made, {"do": "part", "part": "arms"}), {"do": "limbs", "limbs": "both"})
+    before = workshop.bench(made)
+    assert all(c.fixed for c in before.controls if c.joint == "elbow_flex")
+    free = workshop.change(made, {"do": "hold", "hold": "arms", "hold-arms": "free"})
+    after = workshop.bench(free)
+    elbows = [next(c.value for c in shown.controls if c.joint == "elbow_flex") for shown in (before, after)]
+    assert abs(elbows[0] - elbows[1]) <= 1
+    assert not any(c.fixed for c in after.controls if c.joint == "elbow_flex")
+
+
+@pytest.mark.parametrize(
+    ("given", "says"),
+    [
+        ({"do": "joint", "joint": "shoulder_flex", "value": "900"}, "shoulder_flex: shoulder, forward and up is 900°"),
+        ({"do": "joint", "joint": "shoulder_flex", "value": "nan"}, "shoulder_flex"),
+        ({"do": "joint", "joint": "shoulder_flex", "value": "far"}, "shoulder_flex: 'far' is not a number"),
+        ({"do": "joint", "joint": "tail", "value": "3"}, "tail"),
+        ({"do": "hold", "hold": "arms", "hold-arms": "feet"}, "arms: the right hand does not reach feet"),
+        ({"do": "hold", "hold": "arms", "hold-arms": "moon"}, "arms: there is nothing called 'moon'"),
+        ({"do": "position", "position": "hanging"}, "position: there is no position 'hanging'"),
+        ({"do": "prop", "prop": "kite"}, "with: there is no way to hold 'kite'"),
+        ({"do": "load", "load": "99"}, "load: the load goes from 0 to 20 kg"),
+        ({"do": "fly"}, "do: there is no 'fly' to do here"),
+    ],
+)
+def test_a_bad_change_is_named_and_leaves_the_draft(given: dict[str, str], says: str) -> None:
+    made = draft("standing", {"do": "part", "part": "arms"})
+    with pytest.raises(InputError) as error:
+        workshop.change(made, given)
+    assert says in str(error.value)
+
+
+def test_the_last_good_figure_is_kept_beside_the_reason(client_in) -> None:
+    made = draft("standing", *LIFTED)
+    good = client_in.post("/shelf/workshop/change/", {"draft": made.packed(), "do": "limbs", "limbs": "side"})
+    bad = client_in.post(
+        "/shelf/workshop/change/", {"draft": made.packed(), "do": "joint", "joint": "elbow_flex", "value": "400"}
+    )
+    assert bad.status_code == 422
+    page = bad.content.decode()
+    assert 'id="wrong-elbow_flex"' in page
+    assert "elbow bend is 400°; it goes from -5 to 152°" in page.lower()
+    figures = [text.split('class="workshop-figure">')[1].split("</svg>")[0] for text in (good.content.decode(), page)]
+    assert figures[0] == figures[1]
+    for broken in ("", "{}", "[1]", '{"movement": {}}'):
+        assert client_in.post("/shelf/workshop/change/", {"draft": broken, "do": "copy"}).status_code == 400
+
+
+def test_an_own_exercise_is_kept_planned_and_put_away(client_in, actor) -> None:
+    made = draft("standing", *LIFTED)
+    missing = client_in.post("/shelf/workshop/save/", {**SAID, "draft": made.packed(), "name": ""})
+    assert missing.status_code == 422
+    assert "A new exercise needs this" in missing.content.decode()
+    answer = client_in.post("/shelf/workshop/save/", {**SAID, "draft": made.packed()})
+    row = OwnExercise.objects.get()
+    assert answer["Location"] == f"/shelf/{row.slug}/"
+    actor.practice.refresh_from_db()
+    shelf = practice_shelf()
+    assert shelf.exercise(row.slug).purpose == "Reaching for the mooring rope."
+    assert "Harbour reach" in client_in.get("/shelf/?q=mooring").content.decode()
+    assert "Reach your working hand up." in client_in.get(f"/shelf/{row.slug}/").content.decode()
+    assert client_in.get(f"/shelf/figures/{row.slug}/standing-reach.svg").status_code == 200
+
+    value = Plan("With our own", 30, (Block(BlockKind.STRENGTHEN, (Item("a", row.slug, "standing-reach"),)),))
+    plan = plan_actions.create(actor, value, None, "Test")
+    assert client_in.get(f"/plans/{plan.id}/").status_code == 200
+    assert "Harbour reach" in client_in.get(f"/plans/{plan.id}/cue-sheet/").content.decode()
+
+    second = {**SAID, "add_to": row.slug, "version": "higher reach", "draft": draft("standing", *LIFTED).packed()}
+    client_in.post("/shelf/workshop/save/", second)
+    client_in.post(f"/shelf/{row.slug}/put-away/", {"away": "yes"})
+    actor.practice.refresh_from_db()
+    assert [v.id for v in practice_shelf().exercise(row.slug).versions] == ["standing-reach", "higher-reach"]
+    client_in.get("/shelf/")
+    assert "Harbour reach" not in client_in.get("/shelf/?q=mooring").content.decode()
+    assert client_in.get(f"/plans/{plan.id}/").status_code == 200
+    assert OwnExerciseRevision.objects.filter(exercise=row).count() == 3
+    verbs = list(AuditEntry.objects.filter(object_id=row.id).order_by("at").values_list("verb", flat=True))
+    assert verbs == ["exercise.make", "exercise.add_version", "exercise.put_away"]
+
+
+def test_own_exercises_stay_within_their_practice(own) -> None:
+    stranger = UserFactory()
+    client = Client()
+    client.force_login(stranger)
+    assert client.get(f"/shelf/{own.slug}/").status_code == 404
+    assert client.get(f"/shelf/figures/{own.slug}/standing-reach.svg").status_code == 404
+    assert client.post(f"/shelf/{own.slug}/put-away/", {"away": "yes"}).status_code == 404
+    assert "Harbour reach" not in client.get("/shelf/").content.decode()
+    with scope(practice=stranger.practice):
+        assert own.slug not in practice_shelf().exercises
+
+
+def test_an_assistant_makes_no_exercises(user) -> None:
+    client = Client()
+    client.force_login(UserFactory(practice=user.practice, role=Role.ASSISTANT))
+    assert client.get("/shelf/workshop/").status_code == 403
+    made = draft("standing", *LIFTED)
+    assert client.post("/shelf/workshop/save/", {**SAID, "draft": made.packed()}).status_code == 403
+
+
+def test_what_is_wrong_with_a_document_is_named(actor: Actor) -> None:
+    document = _document(draft("standing", *LIFTED))
+    document["versions"][0]["cues"]["do"] = ["Lift your {sdie} arm."]
+    with pytest.raises(InputError, match="unknown token"):
+        actions.make_exercise(actor, document)
+    assert OwnExercise.objects.count() == 0
