@@ -51,7 +51,7 @@ def test_an_exercise_from_nothing_to_the_class(page: Page) -> None:
     ):
         page.get_by_label(label).fill(text)
     page.get_by_label("Part of the class").select_option("strengthen")
-    page.get_by_label("Sides").select_option("each_side")
+    page.get_by_label("Sides", exact=True).select_option("each_side")
     page.get_by_role("button", name="Keep it").click()
     expect(page.locator("h1")).to_have_text("Mooring reach")
 
@@ -71,7 +71,7 @@ def test_an_exercise_from_nothing_to_the_class(page: Page) -> None:
     expect(page.locator(".cue-entry")).to_contain_text("Reach your working hand up and out.")
     image = page.locator(".cue-entry img")
     expect(image).to_have_attribute(
-        "alt", "Sitting on a chair, seen from the side; hands on the thighs. The right arm rises."
+        "alt", re.compile("Sitting on a chair, seen from the side.*The right arm rises and the right elbow straightens")
     )
     assert image.evaluate("image => image.complete && image.naturalWidth > 0")
 
