@@ -8,10 +8,17 @@ from pathlib import Path
 
 from fairbench.core.body.drawing.view import View
 from fairbench.core.body.words import told
+from fairbench.core.cautions import asked as asked_of_version
+from fairbench.core.cautions import cautions
+from fairbench.core.conditions import Conditions, Declared
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.exercises import Exercise, Version
 from fairbench.core.finding import Wanted, find
+from fairbench.core.fit import fit
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
+from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
+from fairbench.core.formats.fit_doc import fit_document, met_document
+from fairbench.core.formats.people_doc import judge, people_schemas, read_case, read_people, talk_first
 from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
 from fairbench.core.people import Group, Person
@@ -80,8 +87,32 @@ def _parser() -> argparse.ArgumentParser:
     counts.add_argument("--json", action="store_true", help="as JSON")
     counts.set_defaults(run=_shelf)
 
+    fitting = commands.add_parser("fit", help="which version each person does, why, and everybody's share")
+    fitting.add_argument("plan", metavar="PLAN.json", help="a plan file")
+    fitting.add_argument("people", metavar="PEOPLE.json", help="a file of people")
+    fitting.add_argument("--json", action="store_true", help="as JSON")
+    fitting.set_defaults(run=_fit)
+
+    caution = commands.add_parser("caution", help="what conditions make of a version")
+    caution.add_argument("conditions", metavar="CONDITIONS", help="such as shoulder-pain:left:mild,thin-bones")
+    _version_argument(caution)
+    caution.add_argument("--json", action="store_true", help="as JSON")
+    caution.set_defaults(run=_caution)
+
+    judging = commands.add_parser("judge", help="one person's conditions and one movement given as demands")
+    judging.add_argument("plan", metavar="CASE.json", help="a case file, or - for standard input")
+    judging.add_argument("--json", action="store_true", help="as JSON")
+    judging.set_defaults(run=_judge)
+
+    listing = commands.add_parser("conditions", help="the conditions that can be declared, with their options")
+    listing.add_argument("--json", action="store_true", help="as JSON")
+    listing.add_argument("--rules", action="store_true", help="with every rule")
+    listing.add_argument("--matrix", action="store_true", help="the matrix of conditions and demands, as Markdown")
+    listing.add_argument("--warned", action="store_true", help="how much of the shelf each leaves fine, eased, avoided")
+    listing.set_defaults(run=_conditions)
+
     schema = commands.add_parser("schema", help="the JSON Schema of a plan, exercise or pose file")
-    schema.add_argument("which", choices=("plan", "exercises", "body"))
+    schema.add_argument("which", choices=("plan", "exercises", "body", "people", "conditions"))
     schema.set_defaults(run=_schema)
     return parser
 
@@ -173,9 +204,69 @@ def _shelf(asked: argparse.Namespace) -> str:
     return _json(values.spread(counted)) if asked.json else text.spread(counted)
 
 
+def _fit(asked: argparse.Namespace) -> str:
+    shelf, conditions = load_shelf(), load_conditions()
+    plan = read_plan(_bytes(asked.plan), shelf)
+    people = read_people(_bytes(asked.people), conditions)
+    found = fit(compile_timeline(plan, Group(people), shelf), people, shelf, conditions)
+    return _json(fit_document(found, conditions)) if asked.json else text.fit(found)
+
+
+def _caution(asked: argparse.Namespace) -> str:
+    conditions = load_conditions()
+    _, version = _version(asked)
+    declared = [_declared(part, conditions) for part in asked.conditions.split(",")]
+    mets = {hit: None for side in Side for hit in cautions(declared, conditions, asked_of_version(version, side))}
+    if asked.json:
+        return _json([met_document(hit, conditions) for hit in mets])
+    return text.cautions(tuple(mets), conditions)
+
+
+def _declared(words: str, conditions: Conditions) -> Declared:
+    """``knee-replacement:left:early`` with side, severity and stage in any order."""
+    name, *options = words.strip().split(":")
+    found = conditions.condition(name)
+    side, severity, stage = None, "", ""
+    for option in options:
+        if option in list(Side):
+            side = Side(option)
+        elif option in found.severities:
+            severity = option
+        elif option in found.stages:
+            stage = option
+        else:
+            known = ", ".join((*Side, *found.severities, *found.stages))
+            raise InputError(f"{found.name} has no option '{option}'; it has {known}", name)
+    declared = Declared(name, side, severity, stage)
+    conditions.check(declared)
+    return declared
+
+
+def _judge(asked: argparse.Namespace) -> str:
+    conditions = load_conditions()
+    case = read_case(_bytes(asked.plan), conditions)
+    verdict, mets = judge(case, conditions)
+    if asked.json:
+        first = talk_first(case, conditions)
+        reasons = ([first] if first else []) + [hit.rule.because for hit in mets]
+        applies = [met_document(hit, conditions) for hit in mets]
+        return _json({"verdict": verdict, "reasons": reasons, "applies": applies})
+    return f"{verdict}\n{text.cautions(mets, conditions)}"
+
+
+def _conditions(asked: argparse.Namespace) -> str:
+    conditions = load_conditions()
+    if asked.matrix:
+        return text.matrix(conditions)
+    if asked.warned:
+        return text.warned(conditions, load_shelf())
+    return _json(values.conditions(conditions)) if asked.json else text.conditions(conditions, asked.rules)
+
+
 def _schema(asked: argparse.Namespace) -> str:
-    if asked.which == "body":
-        return _json(body_schemas())
+    if asked.which in ("body", "people", "conditions"):
+        made = {"body": body_schemas, "people": people_schemas, "conditions": conditions_schema}
+        return _json(made[asked.which]())
     return _json(plan_schema() if asked.which == "plan" else exercise_schema())
 
 

@@ -3,10 +3,15 @@
 from collections.abc import Iterable
 
 from fairbench.core.body.movement import demands as movement_demands
+from fairbench.core.cautions import Met, asked
+from fairbench.core.cautions import cautions as all_cautions
 from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.conditions import Conditions, Declared, Effect
 from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Exercise, Version
+from fairbench.core.exercises import Exercise, Shelf, Version
+from fairbench.core.fit import Fit
 from fairbench.core.formats.pose_doc import BodyOut
+from fairbench.core.share import shares
 from fairbench.core.sides import Side
 from fairbench.core.spread import PLACES, Spread
 from fairbench.core.timeline import Step, Timeline
@@ -89,6 +94,99 @@ def spread(counted: Spread) -> str:
     ):
         lines += ["", f"{title:<36} exercises  versions"]
         lines += [f"  {name:<34} {count.exercises:>9} {count.versions:>9}" for name, count in counts.items()]
+    return "\n".join(lines) + "\n"
+
+
+def fit(found: Fit) -> str:
+    """Who does what otherwise, then everybody's share."""
+    names = {time.item.id: f"{time.exercise.name}, {time.version.name}" for time in found.timeline.items}
+    lines = []
+    for time in found.timeline.items:
+        lines.append(names[time.item.id])
+        for verdict in found.of_item(time.item.id):
+            if verdict.differs:
+                what = f"{verdict.exercise.name}, {verdict.version.name}" if verdict.version else verdict.reason
+                lines.append(f"  {verdict.person.name:<20} {verdict.shape.words:<10} {what}")
+    people = tuple({v.person.id: v.person for v in found.verdicts.values()}.values())
+    lines += ["", "Share of the working time"]
+    lines += [f"  {share.person.name:<20} {share.part:6.1%}  {share.swaps} swapped" for share in shares(found, people)]
+    return "\n".join(lines) + "\n"
+
+
+def cautions(mets: tuple[Met, ...], conditions: Conditions) -> str:
+    """A line for each caution: what to do, why, and what met it."""
+    lines = []
+    for hit in mets:
+        what = f"{hit.demand.words} {hit.demand.figure}" if hit.demand else hit.rule.when_words
+        side = f", {hit.side}" if hit.side else ""
+        lines.append(f"  {hit.effect:<7} {hit.rule.because} ({conditions.words(hit.declared)}: {what}{side})")
+    return "\n".join(lines or ["  nothing applies"]) + "\n"
+
+
+def conditions(found: Conditions, rules: bool) -> str:
+    """A line for each condition with its options; its rules under it if wanted."""
+    lines = []
+    for one in found:
+        options = [*(["left or right"] if one.sided else []), "/".join(one.severities), "/".join(one.stages)]
+        lines.append(f"{one.id:<22} {one.name} · {one.topic}{''.join(f' · {o}' for o in options if o)}")
+        if rules:
+            lines += [f"    {rule.effect:<7} {rule.when_words} · {rule.because} ({rule.kind})" for rule in one.rules]
+    return "\n".join(lines) + "\n"
+
+
+def matrix(found: Conditions) -> str:
+    """Every rule, by condition, as Markdown tables that can be reviewed on paper."""
+    lines = [
+        "# Cautions",
+        "",
+        "Made from `fairbench/catalogue/conditions.yaml` by `bin/fairbench conditions --matrix`; a test compares them.",
+        "They are the usual cautions, said plainly. They never diagnose, and a person's clinician and local rules come",
+        "first. *Ease* says what must come down; *watch* what to keep an eye on; *favour* what is worth doing.",
+        "",
+        f"{len(list(found))} conditions and needs, {sum(len(one.rules) for one in found)} rules.",
+    ]
+    topic = ""
+    for one in found:
+        if one.topic != topic:
+            topic = one.topic
+            lines += ["", f"## {topic.capitalize()}"]
+        side = ", one side or both" if one.sided else ""
+        lines += [
+            "",
+            f"### {one.name[:1].upper()}{one.name[1:]}{side}",
+            "",
+            "| | when | because | only for | kind |",
+            "|---|---|---|---|---|",
+        ]
+        lines += [
+            f"| **{r.effect}** | {r.when_words} | {r.because} | {', '.join((*r.severity, *r.stage))} | {r.kind} |"
+            for r in one.rules
+        ]
+    used: dict[str, list[str]] = {}
+    for one in found:
+        for rule in one.rules:
+            for term in rule.when:
+                used.setdefault(term.demand, []).append(one.id)
+    lines += ["", "## By demand", "", "| demand | conditions that look at it |", "|---|---|"]
+    lines += [f"| {demand} | {', '.join(dict.fromkeys(ids))} |" for demand, ids in sorted(used.items())]
+    return "\n".join(lines) + "\n"
+
+
+def warned(found: Conditions, shelf: Shelf) -> str:
+    """How much of the shelf each condition leaves fine, eases and avoids, by its strictest and mildest form."""
+    versions = [version for exercise in shelf for version in exercise.versions]
+    lines = [f"{'condition':<58} {'fine':>6} {'eased':>6} {'avoided':>8}"]
+    for one in found:
+        for severity in one.severities or ("",):
+            for stage in one.stages or ("",):
+                declared = Declared(one.id, None, severity, stage)
+                counts = dict.fromkeys(("fine", "ease", "avoid"), 0)
+                for version in versions:
+                    effects = {hit.effect for hit in all_cautions([declared], found, asked(version, Side.RIGHT))}
+                    counts["avoid" if Effect.AVOID in effects else "ease" if Effect.EASE in effects else "fine"] += 1
+                fine, ease, avoid = (counts[name] / len(versions) for name in counts)
+                mark = "  under half is fine or eased" if avoid > 0.5 else ""
+                lines.append(f"{found.words(declared):<58} {fine:6.0%} {ease:6.0%} {avoid:8.0%}{mark}")
     return "\n".join(lines) + "\n"
 
 

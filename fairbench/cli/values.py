@@ -5,6 +5,7 @@ from typing import Any
 
 from fairbench.core.body.movement import balances
 from fairbench.core.body.movement import demands as movement_demands
+from fairbench.core.conditions import Conditions
 from fairbench.core.dose_words import summary
 from fairbench.core.exercises import Exercise, Version
 from fairbench.core.formats.dose_doc import dose_document
@@ -91,6 +92,28 @@ def spread(counted: Spread) -> dict[str, Any]:
         "groups": numbers(counted.groups),
         "props": numbers(counted.props),
     }
+
+
+def conditions(found: Conditions) -> list[dict[str, Any]]:
+    """Every condition with its options and rules."""
+    return [
+        {
+            "id": one.id,
+            "name": one.name,
+            "topic": one.topic,
+            "sided": one.sided,
+            "severities": list(one.severities),
+            "stages": list(one.stages),
+            "asks_clinician": list(one.asks_clinician),
+            "excludes": list(one.excludes),
+            "rules": [
+                {"id": r.id, "effect": r.effect, "when": r.when_words, "because": r.because, "kind": r.kind,
+                 "severity": list(r.severity), "stage": list(r.stage)}
+                for r in one.rules
+            ],
+        }
+        for one in found
+    ]  # fmt: skip
 
 
 def _totals(found: Timeline) -> dict[str, Any]:

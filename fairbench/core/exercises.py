@@ -110,9 +110,9 @@ class Prop:
     stand_in: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Version:
-    """One graded way to do an exercise.
+    """One graded way to do an exercise. Two are the same only if they are one and the same.
 
     ``dose`` is the usual one; ``safe_seconds`` the quickest a repetition may be; ``change`` says
     how it differs from its easier neighbour, and ``climbs`` why it is harder where no pose shows it.

@@ -9,10 +9,13 @@ from .exercises import Exercise, Version
 
 NOTICEABLE: Mapping[str, float] = {
     "°": 4.0, "%": 3.0, "N·m per kg": 0.04, "kg": 0.2, "% of stature": 1.5, "yes": 0.5, "of 3": 0.5, "° × %": 3.0,
+    "% of height": 6.0,
 }  # fmt: skip
 """How much a demand must change, by its unit, to be felt."""
 _EASES = frozenset({"feet_share"})
 """More of this is not harder."""
+_SAID_BY_ANOTHER = frozenset({"hand_share", "knee_share", "rises"})
+"""Told already by what both sides carry, or by being another exercise."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +65,8 @@ def step(easier: Version, harder: Version) -> Step:
     more: list[Difference] = []
     less: list[Difference] = []
     for key in [*high, *(key for key in low if key not in high)]:
+        if key[0] in _SAID_BY_ANOTHER:
+            continue
         before, after = low.get(key), high.get(key)
         shown = after or before
         assert shown is not None

@@ -3,18 +3,35 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from .conditions import Declared
 from .errors import PlanError
 
 SLOWEST = 3.0
 
 
 @dataclass(frozen=True, slots=True)
+class Overruled:
+    """The instructor's word: this person does this version of an exercise, for a reason."""
+
+    exercise: str
+    version: str
+    reason: str
+
+
+@dataclass(frozen=True, slots=True)
 class Person:
-    """Someone who takes part. ``pace`` 1 is ordinary, 3 three times as long between positions."""
+    """Someone who takes part. ``pace`` 1 is ordinary, 3 three times as long between positions.
+
+    ``conditions`` hold health matters and needs alike. ``talk_first`` says why a conversation comes
+    before joining, if one does. ``overruled`` is what the instructor decided against the fit.
+    """
 
     id: str
     name: str
     pace: float = 1.0
+    conditions: tuple[Declared, ...] = ()
+    talk_first: str = ""
+    overruled: tuple[Overruled, ...] = ()
 
     def __post_init__(self) -> None:
         if not 1.0 <= self.pace <= SLOWEST:

@@ -7,6 +7,7 @@ from math import acos, degrees
 from ..positions import Level, Position
 from ..sides import Side
 from .holding import Solved
+from .holds import HOLDS_ON
 from .joints import PoseError, words_of
 from .statics import Statics, statics
 
@@ -68,14 +69,22 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "hip_crossing": ("leg crosses the midline", "°"),
     "hip_inward": ("hip turns inward", "°"),
     "hip_outward": ("hip turns outward", "°"),
+    "hip_abduction": ("leg opens to the side", "°"),
+    "straight_leg": ("straight leg folds at the hip", "°"),
     "knee_flexion": ("knee bends", "°"),
     "ankle_up": ("toes draw up", "°"),
     "ankle_down": ("toes point", "°"),
     "hands_share": ("weight on the hands", "%"),
+    "hand_share": ("weight on this hand", "%"),
     "forearms_share": ("weight on the forearms", "%"),
     "knees_share": ("weight on the knees", "%"),
+    "knee_share": ("weight on this knee", "%"),
     "feet_share": ("weight on the feet", "%"),
     "unsteadiness": ("how close to tipping", "% of stature"),
+    "stride": ("one foot far in front of the other", "% of height"),
+    "unsupported": ("stands without a hand on anything", "yes"),
+    "rises": ("gets up and sits down", "yes"),
+    "rises_alone": ("gets up without the hands", "yes"),
     "single_leg": ("stands on one leg", "yes"),
     "narrow_base": ("feet in a line or together", "yes"),
     "head_low": ("head is below the heart", "yes"),
@@ -84,7 +93,8 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "lies_side": ("lies on one side", "yes"),
     "floor": ("gets down to the floor", "yes"),
     "grip": ("holds something", "yes"),
-    "load": ("load in the hand or on the ankle", "kg"),
+    "load": ("load in the hand", "kg"),
+    "ankle_load": ("load on the ankle", "kg"),
     "speed": ("quick", "of 3"),
     "impact": ("impact", "of 3"),
     "strain": ("effort held", "of 3"),
@@ -94,6 +104,8 @@ WORDS: Mapping[str, tuple[str, str]] = {
 }
 """Every demand by id: what it is called and its unit."""
 
+_STRAIGHT = 30.0
+"""Degrees of bend up to which a knee counts as straight."""
 _LEAST: Mapping[str, float] = {"°": 3.0, "%": 1.0, "N·m per kg": 0.03, "° × %": 1.0, "kg": 0.01, "% of stature": -99.0}
 """Below this nothing is asked."""
 
@@ -102,7 +114,7 @@ def demands_of(
     poses: Sequence[tuple[str, Solved]],
     loads: Mapping[str, float] | None = None,
     declared: Mapping[str, float] | None = None,
-    grips: bool = False,
+    grips: frozenset[Side] = frozenset(),
 ) -> tuple[Demand, ...]:
     """The most that any pose asks of each thing and side. ``poses`` are (name, solved).
 
@@ -115,8 +127,8 @@ def demands_of(
             if key not in most or found.value > most[key].value:
                 most[key] = found
     asked = [d for d in most.values() if d.value > _LEAST.get(d.unit, 0.0)]
-    if grips:
-        asked.append(_demand("grip", 1.0))
+    asked += [_demand("grip", 1.0, poses[0][0], f"{side} hand", side) for side in sorted(grips)]
+    asked += list(_rising(poses))
     for what, value in (declared or {}).items():
         if what not in DECLARED:
             raise PoseError(f"is not declared but computed; what is declared is {', '.join(DECLARED)}", what)
@@ -141,8 +153,16 @@ def _asked(name: str, solved: Solved, held: Statics, loads: Mapping[str, float])
         yield _demand(f"{group}_share", held.shares[group] * 100, name, group)
     yield _demand("unsteadiness", -held.steadiness * 100, name, "support")
     yield from _base(name, solved)
-    heaviest = max(loads.values(), default=0.0)
-    yield _demand("load", heaviest, name, "hand or ankle")
+
+
+def _rising(poses: Sequence[tuple[str, Solved]]) -> Iterator[Demand]:
+    """Getting up from a chair within the movement, and whether the hands help."""
+    levels = {solved.pose.position.level for _, solved in poses}
+    if {Level.SEATED, Level.STANDING} <= levels:
+        yield _demand("rises", 1.0, poses[-1][0], "whole body")
+        sat = [solved for _, solved in poses if solved.pose.position.level is Level.SEATED]
+        if not any("seat" in hand for solved in sat for hand in solved.hands.values()):
+            yield _demand("rises_alone", 1.0, poses[-1][0], "whole body")
 
 
 def _spine(name: str, solved: Solved) -> Iterator[Demand]:
@@ -185,6 +205,10 @@ def _arm(name: str, solved: Solved, held: Statics, loads: Mapping[str, float], s
     yield _demand("wrist_load", back * held.each.get(p + "hand", 0.0), name, f"{side} wrist", side)
     yield _demand("shoulder_lever", held.moments[p + "shoulder"], name, f"{side} shoulder", side)
     load = loads.get(p + "palm", 0.0)
+    yield _demand("load", load, name, f"{side} hand", side)
+    yield _demand("ankle_load", loads.get(p + "ankle", 0.0), name, f"{side} ankle", side)
+    if "forearm" not in solved.hands[side]:
+        yield _demand("hand_share", held.each.get(p + "hand", 0.0) * 100, name, f"{side} hand", side)
     if load and raised > 90:
         yield _demand("overhead_load", load, name, f"{side} shoulder", side)
 
@@ -196,6 +220,10 @@ def _leg(name: str, solved: Solved, held: Statics, side: Side) -> Iterator[Deman
     yield _demand("hip_crossing", -a[p + "hip_abduct"], name, f"{side} hip", side)
     yield _demand("hip_inward", -a[p + "hip_rotate"], name, f"{side} hip", side)
     yield _demand("hip_outward", a[p + "hip_rotate"], name, f"{side} hip", side)
+    yield _demand("hip_abduction", a[p + "hip_abduct"], name, f"{side} hip", side)
+    if a[p + "knee_flex"] < _STRAIGHT:
+        yield _demand("straight_leg", a[p + "hip_flex"], name, f"{side} hip", side)
+    yield _demand("knee_share", held.each.get(p + "knee", 0.0) * 100, name, f"{side} knee", side)
     yield _demand("knee_flexion", a[p + "knee_flex"], name, f"{side} knee", side)
     yield _demand("ankle_up", a[p + "ankle_flex"], name, f"{side} ankle", side)
     yield _demand("ankle_down", -a[p + "ankle_flex"], name, f"{side} ankle", side)
@@ -212,6 +240,10 @@ def _base(name: str, solved: Solved) -> Iterator[Demand]:
             yield _demand("single_leg", 1.0, name, f"{side} foot", side)
         elif abs(solved.points["left_ankle"][1] - solved.points["right_ankle"][1]) < 0.1:
             yield _demand("narrow_base", 1.0, name, "feet")
+        if not any(hand in HOLDS_ON for hand in solved.hands.values()):
+            yield _demand("unsupported", 1.0, name, "hands")
+        stride = abs(solved.points["left_ankle"][0] - solved.points["right_ankle"][0]) * 100
+        yield _demand("stride", stride if len(feet) == 2 else 0.0, name, "feet")
     heart = solved.points["high"][2]
     if solved.points["head"][2] < heart - 0.02:
         yield _demand("head_low", 1.0, name, "head")

@@ -68,5 +68,10 @@ TOUCHES = frozenset(BODY_TOUCHES + WORLD_TOUCHES)
 BRACES = frozenset({"wall", "worktop", "floor", "forearm", "chair-seat"})
 """Touches that carry weight: the support moves the whole body until the arms reach them."""
 
+HOLDS_ON = frozenset(
+    {"rail", "rail-side", "worktop", "wall", "wall-high", "wall-side", "wall-back", "frame", "chair-back", "chair-seat",
+     "second-chair", "second-back", "stick-down"}
+)  # fmt: skip
+"""Touches that steady somebody who stands."""
 GRIPPED = frozenset({"rail", "rail-side", "chair-back", "second-back", "frame", "stick-down"})
 """Touches that are held fast with the fingers."""

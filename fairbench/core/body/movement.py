@@ -27,6 +27,7 @@ _TRAIL_STEPS = 6
 _KEPT = 4096
 _IN_HANDS = frozenset({"hands", "hand", "foot", "other-foot", "feet", "hand-foot", "front", "front-high", "front-low",
                        "side", "back", "behind", "chest"})  # fmt: skip
+_ONE_HAND = frozenset({"hand", "hand-foot"})
 _NEVER_GRIPPED = frozenset({"cushion", "folded-blanket", "roller", "large-ball", "small-ball", "block", "pedals"})
 
 
@@ -46,11 +47,17 @@ class Movement:
     mat: bool = False
     works: tuple[str, ...] = ()
 
-    @property
-    def grips(self) -> bool:
-        """Whether something has to be held fast."""
-        props = any(item.where in _IN_HANDS and item.prop not in _NEVER_GRIPPED for item in self.held)
-        return props or any(arm in GRIPPED for _, spec in self.poses for arm in spec.arms)
+    def grips(self, side: Side) -> frozenset[Side]:
+        """The hands that hold something fast, with ``side`` working."""
+        hands: set[Side] = set()
+        for item in self.held:
+            if item.where in _IN_HANDS and item.prop not in _NEVER_GRIPPED:
+                hands |= {side} if item.where in _ONE_HAND else set(Side)
+        for _, spec in self.poses:
+            for hand, arm in ((side, spec.arms[0]), (side.other, spec.arms[1])):
+                if arm in GRIPPED:
+                    hands.add(hand)
+        return frozenset(hands)
 
 
 @lru_cache(maxsize=_KEPT)
@@ -89,7 +96,7 @@ def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
 @lru_cache(maxsize=_KEPT)
 def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
     """What the movement asks with ``side`` working, the most of all its poses."""
-    return demands_of(solved(movement, side), loads(movement, side), dict(movement.asks), movement.grips)
+    return demands_of(solved(movement, side), loads(movement, side), dict(movement.asks), movement.grips(side))
 
 
 def balances(movement: Movement, side: Side = Side.RIGHT) -> tuple[tuple[str, Statics], ...]:

@@ -94,7 +94,7 @@ def work_out(doc: BodyDoc) -> BodyOut:
         pose = solved(movement, doc.side)[0][1]
     except PoseError as error:
         raise PoseError(error.message, error.place.removeprefix("pose.")) from None
-    return _out(pose, doc, loads(movement, doc.side), movement.grips)
+    return _out(pose, doc, loads(movement, doc.side), movement.grips(doc.side))
 
 
 def body_schemas() -> dict[str, Any]:
@@ -102,7 +102,7 @@ def body_schemas() -> dict[str, Any]:
     return {"in": BodyDoc.model_json_schema(), "out": BodyOut.model_json_schema()}
 
 
-def _out(pose: Solved, doc: BodyDoc, held: Mapping[str, float], grips: bool) -> BodyOut:
+def _out(pose: Solved, doc: BodyDoc, held: Mapping[str, float], grips: frozenset[Side]) -> BodyOut:
     weighed = statics(pose, held, doc.person.mass)
     person = doc.person
     asked: tuple[Demand, ...] = demands_of([("pose", pose)], held, grips=grips)

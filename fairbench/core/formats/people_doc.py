@@ -1,0 +1,151 @@
+"""People and cases as files: who has what, and one movement given as demands."""
+
+import json
+from typing import Any
+
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
+
+from ..body.demands import WORDS, Demand
+from ..cautions import Met, asked_of, cautions
+from ..conditions import Conditions, Declared, Effect
+from ..errors import InputError
+from ..people import Overruled, Person
+from ..positions import Position
+from ..sides import Side
+from .dose_doc import Doc
+from .places import first_error
+
+
+class DeclaredDoc(Doc):
+    """A condition by id. ``side`` left out means both sides, where it has sides."""
+
+    condition: str
+    side: Side | None = Field(default=None, strict=False)
+    severity: str = ""
+    stage: str = ""
+    cleared: bool = False
+
+    def value(self) -> Declared:
+        return Declared(self.condition, self.side, self.severity, self.stage)
+
+
+class OverruledDoc(Doc):
+    exercise: str
+    version: str
+    reason: str
+
+
+class PersonDoc(Doc):
+    id: str
+    name: str = ""
+    pace: float = Field(default=1.0, strict=False)
+    conditions: list[DeclaredDoc] = Field(default_factory=list)
+    talk_first: str = ""
+    overruled: list[OverruledDoc] = Field(default_factory=list)
+
+
+class DemandDoc(Doc):
+    """One thing that the movement asks; ``side`` where it is asked of one side."""
+
+    id: str
+    value: float = Field(default=1.0, strict=False)
+    side: Side | None = Field(default=None, strict=False)
+
+
+class CaseDoc(BaseModel):
+    """One person's conditions and one movement given as demands."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    conditions: list[DeclaredDoc] = Field(default_factory=list)
+    demands: list[DemandDoc] = Field(default_factory=list)
+    position: Position = Position.SEATED
+    seconds: float = Field(default=0.0, ge=0)
+    held: float = Field(default=0.0, ge=0)
+    talk_first: str = ""
+
+
+_PEOPLE = TypeAdapter(list[PersonDoc])
+
+
+def people_schemas() -> dict[str, Any]:
+    """The JSON Schemas of a file of people and of a case."""
+    return {"people": _PEOPLE.json_schema(), "case": CaseDoc.model_json_schema()}
+
+
+def read_people(data: bytes, conditions: Conditions) -> tuple[Person, ...]:
+    """Everyone in a file. Raises :class:`InputError` with the place in it."""
+    docs = _validated(_PEOPLE, data)
+    ids = [doc.id for doc in docs]
+    if len(set(ids)) != len(ids):
+        raise InputError("two people have the same id", "id")
+    return tuple(_person(doc, f"[{number}]", conditions) for number, doc in enumerate(docs))
+
+
+def read_case(data: bytes, conditions: Conditions) -> CaseDoc:
+    """One case. Raises :class:`InputError` with the place in it."""
+    doc: CaseDoc = _validated(TypeAdapter(CaseDoc), data)
+    _check(doc.conditions, "", conditions)
+    for number, demand in enumerate(doc.demands):
+        if demand.id not in WORDS:
+            raise InputError(f"there is no demand '{demand.id}'", f"demands[{number}].id")
+    return doc
+
+
+def judge(case: CaseDoc, conditions: Conditions) -> tuple[str, tuple[Met, ...]]:
+    """As planned, ease, avoid or talk first; and what led to it, the strictest first."""
+    given = [Demand(d.id, WORDS[d.id][0], d.value, WORDS[d.id][1], "given", "", d.side) for d in case.demands]
+    found = asked_of(given, case.position, case.seconds, case.held)
+    mets = cautions([doc.value() for doc in case.conditions], conditions, found)
+    if talk_first(case, conditions):
+        return "talk first", mets
+    if any(hit.effect is Effect.AVOID for hit in mets):
+        return "avoid", mets
+    return ("ease" if any(hit.effect is Effect.EASE for hit in mets) else "as planned"), mets
+
+
+def talk_first(case: CaseDoc, conditions: Conditions) -> str:
+    """Why a conversation or a clinician's word comes first, or nothing."""
+    return case.talk_first or _wanted(case.conditions, conditions)
+
+
+def _wanted(docs: list[DeclaredDoc], conditions: Conditions) -> str:
+    reasons = [conditions.wants_clearance(doc.value()) for doc in docs if not doc.cleared]
+    return next((reason for reason in reasons if reason), "")
+
+
+def _validated(adapter: TypeAdapter[Any], data: bytes) -> Any:
+    try:
+        document = json.loads(data)
+    except (ValueError, RecursionError) as error:
+        raise InputError(f"is not JSON: {error}") from None
+    try:
+        return adapter.validate_python(document)
+    except ValidationError as error:
+        message, place, _ = first_error(error)
+        raise InputError(message, place) from None
+
+
+def _check(docs: list[DeclaredDoc], place: str, conditions: Conditions) -> tuple[Declared, ...]:
+    declared = []
+    for number, doc in enumerate(docs):
+        try:
+            conditions.check(doc.value())
+        except InputError as error:
+            raise error.within(f"{place}{'.' if place else ''}conditions[{number}]") from None
+        declared.append(doc.value())
+    try:
+        conditions.check_together(declared)
+    except InputError as error:
+        raise InputError(error.message, f"{place}{'.' if place else ''}conditions") from None
+    return tuple(declared)
+
+
+def _person(doc: PersonDoc, place: str, conditions: Conditions) -> Person:
+    declared = _check(doc.conditions, place, conditions)
+    overruled = tuple(Overruled(o.exercise, o.version, o.reason) for o in doc.overruled)
+    try:
+        wanted = doc.talk_first or _wanted(doc.conditions, conditions)
+        return Person(doc.id, doc.name or doc.id, doc.pace, declared, wanted, overruled)
+    except InputError as error:
+        raise error.within(place) from None

@@ -1,0 +1,44 @@
+"""The questions, read from ``screening.yaml`` and checked against the conditions."""
+
+from functools import lru_cache
+from pathlib import Path
+
+from pydantic import Field, TypeAdapter, ValidationError
+
+from ..errors import CatalogueError
+from ..screening import Outcome, Question
+from .catalogue_doc import CATALOGUE
+from .conditions_doc import load_conditions
+from .dose_doc import Doc
+from .places import first_error
+from .yaml_lines import line_of, load
+
+
+class QuestionDoc(Doc):
+    id: str
+    group: str
+    ask: str
+    lead: str = Field(default="", pattern="^(talk|clearance)?$")
+    condition: str = ""
+
+
+_QUESTIONS = TypeAdapter(list[QuestionDoc])
+_LEADS = {"talk": Outcome.TALK_FIRST, "clearance": Outcome.CLEARANCE, "": Outcome.CAUTIONS}
+
+
+@lru_cache(maxsize=4)
+def load_questions(folder: Path = CATALOGUE) -> tuple[Question, ...]:
+    """Every question in order. Raises :class:`CatalogueError` with file, line and field."""
+    name = "screening.yaml"
+    data, lines = load((folder / name).read_text(encoding="utf-8"), name)
+    try:
+        docs = _QUESTIONS.validate_python(data)
+    except ValidationError as error:
+        message, place, loc = first_error(error)
+        raise CatalogueError(message, f"{name}, line {line_of(lines, tuple(loc))}, {place}") from None
+    known = load_conditions(folder).by_id
+    for number, doc in enumerate(docs):
+        if doc.condition and doc.condition not in known:
+            line = line_of(lines, (number,))
+            raise CatalogueError(f"there is no condition '{doc.condition}'", f"{name}, line {line}, {doc.id}.condition")
+    return tuple(Question(doc.id, doc.group, doc.ask, _LEADS[doc.lead], doc.condition) for doc in docs)
