@@ -1,10 +1,19 @@
 """Rows for tests, made by factory_boy."""
 
 import factory
+from django.utils import timezone
 from factory.django import DjangoModelFactory
 
 from fairbench.web.accounts.models import Practice, Role, User
 from fairbench.web.people.models import Group, Listing, Participant
+
+
+def screened(**more: object) -> dict[str, object]:
+    """A screening that was read today and says that all is well."""
+    given = timezone.localdate().isoformat()
+    fine = {"given": given, "reviewed": True, "wanted": ""}
+    return {"conditions": [], "screening": fine, "events": [], "cleared": [], "overruled": [], **more}
+
 
 PASSWORD = "a-long-test-password"
 
@@ -31,6 +40,7 @@ class ParticipantFactory(DjangoModelFactory):
         model = Participant
 
     call_name = factory.Sequence(lambda n: f"Person {n:02d}")
+    standing = factory.LazyFunction(screened)
 
 
 class GroupFactory(DjangoModelFactory):

@@ -51,9 +51,11 @@ def best_bases(timeline: Timeline, people: tuple[Person, ...], shelf: Shelf, con
     """The bases with the highest lowest share; of those, with the fewest changes that lower how many differ.
 
     A change of base must pay: it is proposed only where it lifts the lowest share or lets at least a
-    third of the group do as planned who did not. An item's options that are no better than another
-    for anybody are put aside first, which leaves few ways to combine; these are all tried.
+    third of the group do as planned who did not. Whoever has to be talked to first does not count. An
+    item's options that are no better than another for anybody are put aside first, which leaves few
+    ways to combine; these are all tried.
     """
+    people = tuple(person for person in people if not person.talk_first)
     planned = frozenset(time.exercise.id for time in timeline.items)
     every = [_options(time, people, shelf, conditions, planned) for time in timeline.items]
     now = [options[0] for options in every]
@@ -175,3 +177,14 @@ def with_bases(plan: Plan, changes: Iterable[Change]) -> Plan:
         for block in plan.blocks
     )
     return replace(plan, blocks=blocks)
+
+
+def better_base(
+    time: ItemTime, people: tuple[Person, ...], shelf: Shelf, conditions: Conditions, planned: frozenset[str]
+) -> Change | None:
+    """The version that fewest do otherwise and nobody loses by, for one item; None where it is the base already."""
+    options = _options(time, people, shelf, conditions, planned)
+    now = options[0]
+    fair = [o for o in options if all(a >= b for a, b in zip(o.working, now.working, strict=True))]
+    best = min(fair, key=lambda option: (option.differ, option.change))
+    return Change(time.item.id, time.version, best.version, now.differ, best.differ) if best is not now else None

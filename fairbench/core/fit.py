@@ -15,8 +15,8 @@ from .sides import Side, Sides
 from .timeline import ItemTime, Timeline
 
 _KEPT = 4096
-_ALIKE_ENOUGH = 3
-"""Less alike than this is no stand-in."""
+_ALIKE_ENOUGH = 5
+"""A stand-in works the same region, and in the same quality or the same action."""
 _ONE_SIDED = frozenset({Sides.EACH_SIDE, Sides.EACH_SIDE_AND_DIRECTION, Sides.ALTERNATING})
 
 
@@ -232,8 +232,8 @@ def _instead(
     dropped = tuple(one for side in sides for one in side.dropped)
     best: tuple[tuple[float, ...], Exercise, Version, tuple[Met, ...]] | None = None
     nearest = 0
-    for alike, other, version in _by_aim(shelf, time.exercise, time.version.position.level is Level.FLOOR):
-        if best is not None and alike < nearest:
+    for near, other, version in _by_aim(shelf, time.exercise, time.version.position.level is Level.FLOOR):
+        if best is not None and near < nearest:
             break
         if other.id in planned:
             continue
@@ -242,7 +242,7 @@ def _instead(
             continue
         eases = sum(hit.effect is Effect.EASE for hit in mets)
         rank = (eases, version.position is not time.version.position)
-        nearest = alike
+        nearest = near
         if best is None or rank < best[0]:
             best = (rank, other, version, tuple(dict.fromkeys(mets)))
     nothing = SideFit(None, (), dropped)
@@ -258,15 +258,15 @@ def _instead(
 def _by_aim(shelf: Shelf, exercise: Exercise, floor: bool) -> tuple[tuple[int, Exercise, Version], ...]:
     """Versions of other exercises with something of the same aim, nearest first, at a level one can be at meanwhile."""
     found = [
-        (_alike(other, exercise), other, version)
+        (alike(other, exercise), other, version)
         for other in shelf
-        if other is not exercise and other.id not in shelf.put_away and _alike(other, exercise) >= _ALIKE_ENOUGH
+        if other is not exercise and other.id not in shelf.put_away and alike(other, exercise) >= _ALIKE_ENOUGH
         for version in other.versions
         if floor or version.position.level is not Level.FLOOR
     ]
     return tuple(sorted(found, key=lambda one: -one[0]))
 
 
-def _alike(a: Exercise, b: Exercise) -> int:
+def alike(a: Exercise, b: Exercise) -> int:
     """How near two exercises are in aim: where counts most, then what, then how."""
     return 4 * (a.aim.region is b.aim.region) + 3 * (a.aim.quality is b.aim.quality) + (a.aim.action is b.aim.action)

@@ -1,5 +1,6 @@
 """What a check found: what, where, and why it matters."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -13,8 +14,19 @@ class Weight(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
+class Mend:
+    """What would put it right with one action: the words, the verb of the bench, and its fields."""
+
+    words: str
+    verb: str
+    fields: Mapping[str, str]
+
+
+@dataclass(frozen=True, slots=True)
 class Finding:
     weight: Weight
     title: str
     detail: str
     item: str | None = None
+    person: str | None = None
+    mend: Mend | None = None

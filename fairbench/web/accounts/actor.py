@@ -10,8 +10,8 @@ from .models import AuditEntry, Practice, Role, User
 
 _ASSISTANT = {"classes"}
 _MAY: dict[str, set[str]] = {
-    Role.OWNER: {"classes", "plans", "people", "exercises"},
-    Role.INSTRUCTOR: {"classes", "plans", "people", "exercises"},
+    Role.OWNER: {"classes", "plans", "people", "exercises", "health"},
+    Role.INSTRUCTOR: {"classes", "plans", "people", "exercises", "health"},
     Role.ASSISTANT: _ASSISTANT,
 }
 

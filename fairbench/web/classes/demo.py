@@ -22,6 +22,7 @@ from fairbench.core.plans import Plan as CorePlan
 from fairbench.core.timeline import Timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
+from fairbench.web.people.demo import CHAIRS, MATS, Someone, put_down
 from fairbench.web.people.models import Group, Listing, Participant
 from fairbench.web.plans import actions as plan_actions
 from fairbench.web.plans.adapter import shelf
@@ -33,28 +34,6 @@ from .models import Attendance, Meeting
 
 SEED = 24
 
-# name, birth year, pace, private note
-CHAIRS = [
-    ("Tomasz Wilk", 1947, 1.1, ""),
-    ("Ifeoma Adair", 1951, 1.0, "Sits near the door; leaves at quarter to for her bus."),
-    ("Halvard Moe", 1939, 1.6, "Hears better on the left side."),
-    ("Bronwen Sayle", 1944, 1.3, "Likes the chair with arms."),
-    ("Nerys Quill", 1958, 1.0, ""),
-    ("Dilwyn Farrow", 1942, 1.8, "Wants to get out of the bath without help."),
-    ("Ragnhild Voss", 1949, 1.2, ""),
-    ("Emeka Thorne", 1953, 1.0, ""),
-    ("Solveig Penhale", 1946, 1.25, "New glasses; sits in the front."),
-    ("Cosmo Idris", 1955, 1.0, ""),
-]
-MATS = [
-    ("Amparo Teal", 1962, 1.0, ""),
-    ("Aurelio Finch", 1957, 1.2, ""),
-    ("Yelena Marsh", 1964, 1.0, "Teaches her grandson to swim on Fridays."),
-    ("Corin Hale", 1959, 1.3, ""),
-    ("Maud Ostler", 1961, 1.0, ""),
-    ("Idris Penn", 1956, 1.4, "Kneels on a folded mat."),
-    ("Sunniva Lowe", 1966, 1.0, ""),
-]
 IN_BOTH = "Nerys Quill"
 NOTES = [
     "Warm hands today, slept well.",
@@ -80,18 +59,15 @@ def load() -> None:
         seated = _plan(actor, chairs, "Open chest, strong legs", 45, "all-seated")
         mixed = _plan(actor, mats, "Up once, down once", 45, "chair-rail-mat")
         _plan(actor, chairs, "Short and steady", 20, "", _short_plan())
+        _plan(actor, mats, "Bones and balance", 20, "", _bone_plan())
         for weeks in (3, 2, 1):
             _past_meeting(actor, chance, seated, _last(0, weeks))
             _past_meeting(actor, chance, mixed, _last(3, weeks))
 
 
-def _group(actor: Actor, name: str, place: str, people: list[tuple[str, int, float, str]]) -> Group:
+def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...]) -> Group:
     group = Group.objects.create(practice=actor.practice, name=name, place=place)
-    for call_name, birth_year, pace, note in people:
-        person = Participant.objects.create(
-            practice=actor.practice, call_name=call_name, birth_year=birth_year, pace=pace, private_note=note
-        )
-        Listing.objects.create(practice=actor.practice, group=group, participant=person)
+    put_down(actor, group, people)
     return group
 
 
@@ -108,14 +84,49 @@ def _plan(
     return plan_actions.create(actor, value, group, "Demo"), value
 
 
-def _short_plan() -> CorePlan:
-    def item(
-        number: int, exercise: str, version: str = "", dose: Dose | None = None, note: str = "", extra: bool = False
-    ) -> Item:
-        return Item(
-            f"item-{number}", exercise, version or shelf().exercise(exercise).base, dose, note=note, extra=extra
-        )
+def _item(
+    number: int, exercise: str, version: str = "", dose: Dose | None = None, note: str = "", extra: bool = False
+) -> Item:
+    return Item(f"item-{number}", exercise, version or shelf().exercise(exercise).base, dose, note=note, extra=extra)
 
+
+def _bone_plan() -> CorePlan:
+    """Twenty minutes of loading bones on one's feet. Somebody with a new knee is left waiting in it."""
+    drop = shelf().exercise("heel-drop").version("drop-rail").dose
+    return CorePlan(
+        "Bones and balance",
+        20,
+        (
+            Block(BlockKind.SETTLE, (_item(1, "side-rib-breathing"),)),
+            Block(
+                BlockKind.WARM_UP,
+                (
+                    _item(2, "seated-march"),
+                    _item(3, "ankle-circles"),
+                    _item(4, "shoulder-rolls"),
+                    _item(5, "arm-sweep"),
+                ),
+            ),
+            Block(
+                BlockKind.STRENGTHEN,
+                (
+                    _item(6, "sit-to-stand"),
+                    _item(7, "wall-push"),
+                    _item(8, "heel-drop", dose=replace(drop, sets=4)),
+                    _item(9, "stamp"),
+                    _item(10, "quick-shift"),
+                ),
+            ),
+            Block(BlockKind.STEADY, (_item(11, "one-leg-stand"), _item(12, "heel-to-toe"))),
+            Block(BlockKind.STRETCH, (_item(13, "calf-stretch"), _item(14, "chest-opener"))),
+            Block(BlockKind.CLOSE, (_item(15, "notice-and-thank"),)),
+        ),
+        water_every_min=0,
+    )
+
+
+def _short_plan() -> CorePlan:
+    item = _item
     row = shelf().exercise("band-row").version("one-arm").dose
     march = shelf().exercise("seated-march").version("knee-lift").dose
     assert isinstance(march.work, Repetitions)

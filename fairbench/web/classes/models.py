@@ -95,3 +95,38 @@ class Difference(PracticeModel):
                 name="one_current_difference",
             ),
         )
+
+
+class DayNote(PracticeModel):
+    """What somebody said on arriving: unwell, a pain and where, a fall, a new medicine or operation. For this class."""
+
+    class Kind(models.TextChoices):
+        UNWELL = "unwell"
+        PAIN = "pain"
+        FELL = "fell"
+        NEWS = "news"
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="day_notes")
+    participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="+")
+    kind = models.CharField(max_length=8, choices=Kind.choices)
+    where = models.CharField(max_length=20, blank=True)
+    side = models.CharField(max_length=5, blank=True)
+    taken_back = models.BooleanField(default=False)
+    at = models.DateTimeField(auto_now_add=True)
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+
+    class Meta:
+        ordering = ("at",)
+
+
+class Incident(PracticeModel):
+    """Something went wrong in class. Kept apart from the record of what was done."""
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="incidents")
+    participant = models.ForeignKey("people.Participant", null=True, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField()
+    what = models.TextField(max_length=2000)
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+
+    class Meta:
+        ordering = ("at",)

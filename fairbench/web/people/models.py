@@ -7,14 +7,20 @@ from fairbench.web.practice_model import PracticeModel
 
 
 class Participant(PracticeModel):
-    """A person who comes to class."""
+    """A person who comes to class. ``standing`` is what the fit needs of their health rows, kept anew by
+    every action that changes one (:mod:`.standing`), so that a group is read in one query."""
 
     call_name = models.CharField("name to call", max_length=80)
     birth_year = models.PositiveSmallIntegerField(null=True, blank=True)
     private_note = models.TextField(blank=True, max_length=2000)
+    remember = models.CharField("to remember in class", max_length=200, blank=True)
+    goals = models.CharField("wants to be able to", max_length=300, blank=True)
+    emergency = models.CharField("in an emergency call", max_length=160, blank=True)
     pace = models.DecimalField(
         max_digits=3, decimal_places=2, default=1, validators=[MinValueValidator(1), MaxValueValidator(3)]
     )
+
+    standing = models.JSONField(default=dict, editable=False)
 
     class Meta:
         ordering = ("call_name",)
@@ -40,11 +46,93 @@ class Group(PracticeModel):
 
 
 class Listing(PracticeModel):
-    """Someone is on a group's list."""
+    """Someone is on a group's list: as a regular, on trial or as a guest."""
+
+    class Kind(models.TextChoices):
+        REGULAR = "regular"
+        TRIAL = "trial"
+        GUEST = "guest"
 
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="listings")
     participant = models.ForeignKey(Participant, on_delete=models.CASCADE, related_name="listings")
     since = models.DateField(auto_now_add=True)
+    kind = models.CharField(max_length=8, choices=Kind.choices, default=Kind.REGULAR)
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["group", "participant"], name="listed_once"),)
+
+
+class HealthRow(PracticeModel):
+    """A row of somebody's health record. Never altered in substance and never deleted: it ends, and that is kept."""
+
+    participant = models.ForeignKey(Participant, on_delete=models.CASCADE, related_name="%(class)ss")
+    noted_at = models.DateTimeField(auto_now_add=True)
+    noted_by = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    ended_at = models.DateTimeField(null=True)
+    ended_by = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+
+    class Meta:
+        abstract = True
+        ordering = ("noted_at",)
+
+
+class Condition(HealthRow):
+    """A condition or need as somebody has it. ``until`` ends it by itself after that day."""
+
+    condition = models.SlugField(max_length=40)
+    side = models.CharField(max_length=5, blank=True)
+    severity = models.CharField(max_length=40, blank=True)
+    stage = models.CharField(max_length=40, blank=True)
+    until = models.DateField(null=True, blank=True)
+    note = models.CharField(max_length=200, blank=True)
+
+
+class Screening(PracticeModel):
+    """One screening, from the first answer to the review. Earlier ones stay."""
+
+    participant = models.ForeignKey(Participant, on_delete=models.CASCADE, related_name="screenings")
+    answers = models.JSONField(default=dict)
+    started_at = models.DateTimeField(auto_now_add=True)
+    started_by = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    given_on = models.DateField(null=True)
+    reviewed_at = models.DateTimeField(null=True)
+    reviewed_by = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    outcome = models.CharField(max_length=12, blank=True)
+    wanted = models.CharField(max_length=200, blank=True)
+    note = models.CharField(max_length=500, blank=True)
+
+    class Meta:
+        ordering = ("-started_at",)
+
+
+class HealthEvent(HealthRow):
+    """Something that ends a screening at once: a fall, an operation, a stay in hospital, a new diagnosis."""
+
+    class Kind(models.TextChoices):
+        FALL = "a fall"
+        OPERATION = "an operation"
+        HOSPITAL = "a stay in hospital"
+        DIAGNOSIS = "a new diagnosis"
+        MEDICINE = "a new medicine"
+
+    kind = models.CharField(max_length=20, choices=Kind.choices)
+    happened_on = models.DateField()
+    note = models.CharField(max_length=200, blank=True)
+
+
+class Clearance(HealthRow):
+    """A clinician's word: who said it, what, and until when. ``condition`` is what it clears, if one."""
+
+    condition = models.SlugField(max_length=40, blank=True)
+    who = models.CharField("clinician", max_length=120)
+    said = models.CharField("what was said", max_length=300)
+    until = models.DateField(null=True, blank=True)
+
+
+class Overrule(HealthRow):
+    """The instructor's word against the fit: a version of an exercise, for one class or until a day, with a reason."""
+
+    exercise = models.SlugField(max_length=60)
+    version = models.SlugField(max_length=60)
+    reason = models.CharField(max_length=200)
+    until = models.DateField()

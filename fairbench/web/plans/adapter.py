@@ -10,7 +10,8 @@ from fairbench.core.people import Group as CoreGroup
 from fairbench.core.people import Person
 from fairbench.core.plans import Plan as CorePlan
 from fairbench.web.exercises.shelf import practice_shelf
-from fairbench.web.people.models import Group, Listing, Participant
+from fairbench.web.people.models import Group, Listing
+from fairbench.web.people.standing import person_of
 
 
 def shelf() -> Shelf:
@@ -21,10 +22,6 @@ def shelf() -> Shelf:
 def core_plan(document: Any) -> CorePlan:
     """The plan in a stored document. It was checked when it was stored."""
     return plan_value(document)
-
-
-def person_of(participant: Participant) -> Person:
-    return Person(str(participant.id), participant.call_name, float(participant.pace))
 
 
 def core_group(group: Group | None) -> CoreGroup:

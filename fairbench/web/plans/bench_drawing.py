@@ -8,18 +8,21 @@ from dataclasses import dataclass
 
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.dose_words import short, summary
+from fairbench.core.fit import Fit, Shape, Verdict
 from fairbench.core.people import Person
 from fairbench.core.positions import Level
+from fairbench.core.share import Share
 from fairbench.core.timeline import ItemTime, Step, StepKind, Timeline
 
-from .labels import SIZE, lines_for, width_of
+from .labels import SIZE, lines_for, name_for, width_of
 
-WIDTH, LEFT, RIGHT = 1000.0, 118.0, 14.0
+WIDTH, LEFT, RIGHT = 1000.0, 158.0, 14.0
 TOP = 16.0
 GAP, THIN_LANE, PLANK, LABEL = 16.0, 28.0, 50.0, 14.0
 LINE, WEAVE = 13.5, 5.0
 ROW, ROW_PLANK = 26.0, 14.0
 INSET = 5.0
+NAME_LEFT, SHARE_ROOM = 10.0, 42.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,12 +93,37 @@ class Tick:
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
-    """A person's place on the same axis. Their planks are the drawing's ``row_path``, lowered to ``y``."""
+class Cell:
+    """One person and one item that is not as planned: its shape, place and words."""
 
+    item: str
+    number: int
+    shape: Shape
+    x: float
+    width: float
+    words: str
+    overruled: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """A person's place on the same axis: ``path`` are the planks that are as planned, ``cells`` the others.
+
+    ``path`` is empty where everything is as planned; then they are the drawing's ``row_path``.
+    """
+
+    id: str
     name: str
     y: float
     pace: str
+    share: str
+    path: str
+    cells: tuple[Cell, ...]
+
+    @property
+    def shown(self) -> str:
+        """The name as far as there is room beside the share."""
+        return name_for(self.name, LEFT - NAME_LEFT - SHARE_ROOM)
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,20 +153,19 @@ class Drawing:
         return self.lanes[-1].base - 6
 
 
-def draw(timeline: Timeline, people: Sequence[Person]) -> Drawing:
-    """Lay a timeline out."""
+def draw(
+    timeline: Timeline, people: Sequence[Person], found: Fit | None = None, shares: Sequence[Share] = ()
+) -> Drawing:
+    """Lay a timeline out, with the verdicts of ``found`` in people's rows."""
     longest = max(timeline.total, timeline.plan.length_min * 60.0)
     scale = (WIDTH - LEFT - RIGHT) / longest
     labels = _Labels(timeline, scale)
     lanes = _lanes(timeline, labels)
     bases = {lane.name: lane.base for lane in lanes}
     rows_top = lanes[-1].base + 12 + LABEL * labels.below(lanes[-1].name)
+    parts = {share.person.id: share.part for share in shares}
     rows = tuple(
-        Row(
-            name=person.name,
-            y=rows_top + number * ROW,
-            pace=f"pace {person.pace:g}" if person.pace > 1 else "",
-        )
+        _row(timeline, person, rows_top + number * ROW, scale, found, parts.get(person.id))
         for number, person in enumerate(people)
     )
     return Drawing(
@@ -266,11 +293,43 @@ def _plank(item: ItemTime, number: int, place: int, scale: float, base: float, l
     )
 
 
+def _row(timeline: Timeline, person: Person, y: float, scale: float, found: Fit | None, part: float | None) -> Row:
+    pace = f"pace {person.pace:g}" if person.pace > 1 else ""
+    share = f"{part:.0%}" if part is not None else ""
+    if found is None:
+        return Row(person.id, person.name, y, pace, share, "", ())
+    bars: list[str] = []
+    cells: list[Cell] = []
+    for number, time in enumerate(timeline.items, 1):
+        verdict = found.verdicts[person.id, time.item.id]
+        x, width = _x(time.begins, scale), _bar(time, scale)
+        if verdict.shape is Shape.AS_PLANNED and not verdict.overruled:
+            bars.append(f"M{x} {(ROW - ROW_PLANK) / 2:g}h{width}v{ROW_PLANK}h-{width}z")
+        else:
+            words = f"{number}. {time.exercise.name}: {_done(verdict)}"
+            cells.append(Cell(time.item.id, number, verdict.shape, x, width, words, verdict.overruled))
+    return Row(person.id, person.name, y, pace, share, "".join(bars) if cells else "", tuple(cells))
+
+
+def _done(verdict: Verdict) -> str:
+    """What somebody does instead, as it is read out."""
+    if verdict.version is None:
+        return verdict.shape.words
+    what = verdict.version.name
+    if verdict.shape is Shape.SWAPPED:
+        what = f"{verdict.exercise.name}, {what}"
+    return f"{'overruled' if verdict.overruled else verdict.shape.words}: {what}"
+
+
+def _bar(item: ItemTime, scale: float) -> float:
+    return max(2.0, round((item.end - item.begins) * scale - 2, 1))
+
+
 def _row_path(timeline: Timeline, scale: float) -> str:
     """A person's planks: a whole bar for every item, since everyone does it as planned."""
     bars = []
     for item in timeline.items:
-        width = max(2.0, round((item.end - item.begins) * scale - 2, 1))
+        width = _bar(item, scale)
         bars.append(f"M{_x(item.begins, scale)} {(ROW - ROW_PLANK) / 2:g}h{width}v{ROW_PLANK}h-{width}z")
     return "".join(bars)
 

@@ -9,7 +9,9 @@ from collections.abc import Iterable
 from django.utils.html import escape
 from django.utils.safestring import SafeString, mark_safe
 
-from .bench_drawing import PLANK, ROW, WEAVE, Drawing, Lane, Plank, Row
+from fairbench.figures.verdict_shapes import shape_path
+
+from .bench_drawing import PLANK, ROW, ROW_PLANK, WEAVE, Cell, Drawing, Lane, Plank, Row
 
 # A small texture for each block, so that blocks do not differ by colour alone.
 _TEXTURE_OF = {
@@ -48,7 +50,7 @@ def bench_svg(drawing: Drawing, address: str, chosen: str, label: str) -> SafeSt
         f'<line class="booked" x1="{d.booked_x}" x2="{d.booked_x}" y1="18" y2="{d.height:g}"/>',
         f'<path class="level-line" d="{d.level_line}"/>',
         *(_water(x) for x in d.waters),
-        *(_row(row, d) for row in d.rows),
+        *(_row(row, d, address) for row in d.rows),
         *(_plank(plank, address, chosen) for plank in d.planks),
         f'<line class="drop-line" id="drop-line" x1="-9" x2="-9" y1="{d.top:g}" y2="{d.rows_top:g}"'
         ' visibility="hidden"/>',
@@ -70,14 +72,41 @@ def _water(x: float) -> str:
     return f'<path class="water" d="{drop}"><title>Pause for water</title></path>'
 
 
-def _row(row: Row, drawing: Drawing) -> str:
+def _row(row: Row, drawing: Drawing, address: str) -> str:
     name = escape(row.name)
     pace = f", {row.pace}" if row.pace else ""
+    vals = f"{{&quot;chosen&quot;: &quot;&quot;, &quot;person&quot;: &quot;{row.id}&quot;}}"
+    who = f'hx-get="{address}" hx-vals="{vals}"'
+    planks = (
+        f'<path class="row-planks" transform="translate(0 {row.y:g})" d="{row.path}"/>'
+        if row.cells
+        else f'<use class="row-planks" href="#as-planned" y="{row.y:g}">'
+        f"<title>{name}: everything as planned{pace}</title></use>"
+    )
+    return "".join(
+        [
+            f'<g class="people-row"><rect class="row-band" x="0" y="{row.y:g}" width="{drawing.width:g}"',
+            f' height="{ROW:g}"/><a class="row-who" href="{address}?person={row.id}" {who}><title>{name}{pace}</title>',
+            f'<text class="row-name" x="10" y="{row.y + 18:g}">{escape(row.shown)}</text>',
+            f'<text class="row-share" x="{drawing.left - 6:g}" y="{row.y + 18:g}">{row.share}</text></a>',
+            planks,
+            *(_cell(cell, row, address) for cell in row.cells),
+            "</g>",
+        ]
+    )
+
+
+def _cell(cell: Cell, row: Row, address: str) -> str:
+    """One verdict that is not as planned, in its own shape; choosing it opens the reason."""
+    item = escape(cell.item)
+    vals = f"{{&quot;chosen&quot;: &quot;{item}&quot;, &quot;person&quot;: &quot;{row.id}&quot;}}"
+    kind = "overruled" if cell.overruled else cell.shape.value
     return (
-        f'<g class="people-row"><rect class="row-band" x="0" y="{row.y:g}" width="{drawing.width:g}" height="{ROW:g}"/>'
-        f'<text class="row-name" x="10" y="{row.y + 18:g}">{name}</text>'
-        f'<use class="row-planks" href="#as-planned" y="{row.y:g}">'
-        f"<title>{name}: everything as planned{pace}</title></use></g>"
+        f'<a class="cell {kind}" id="cell-{row.id}-{item}" href="{address}?chosen={item}&amp;person={row.id}"'
+        f' hx-get="{address}" hx-vals="{vals}" aria-label="{escape(row.name)}, {escape(cell.words)}">'
+        f"<title>{escape(row.name)}, {escape(cell.words)}</title>"
+        f'<path transform="translate({cell.x} {row.y + (ROW - ROW_PLANK) / 2:g})"'
+        f' d="{shape_path(cell.shape, cell.width)}"/></a>'
     )
 
 

@@ -6,11 +6,15 @@ from typing import Any
 from django.urls import reverse
 from django.utils.safestring import SafeString
 
-from fairbench.core.checks import Finding, check_time
+from fairbench.core.bases import Proposal, best_bases
+from fairbench.core.checks import Finding, Weight, check_bases, check_people, check_time
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.fit import Fit, Shape, fit
+from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people import Group as CoreGroup
 from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.share import Share, lowest, shares
 from fairbench.core.timeline import StepKind, Timeline, compile_timeline
 from fairbench.web.people.models import Group
 
@@ -19,6 +23,7 @@ from .bench_drawing import Drawing, draw
 from .bench_svg import bench_svg
 from .inspector import Inspector, inspect
 from .models import Plan
+from .reasons import Reason, Session, in_words, reason_of, session_of
 
 _STEP_WORDS = {
     StepKind.TRANSFER: "Getting about",
@@ -52,6 +57,24 @@ class BlockTotal:
 
 
 @dataclass(frozen=True, slots=True)
+class Looked:
+    """What is looked at beside the chosen item: a person, or the proposal of fairer bases."""
+
+    person: str = ""
+    bases: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Different:
+    """Somebody who does the chosen item otherwise, in a line."""
+
+    person: str
+    name: str
+    shape: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
 class BenchView:
     plan: Plan
     value: CorePlan
@@ -63,6 +86,11 @@ class BenchView:
     inspector: Inspector | None
     address: str
     do: str
+    lowest: Share | None = None
+    reason: Reason | None = None
+    session: Session | None = None
+    proposal: Proposal | None = None
+    different: tuple[Different, ...] = ()
     groups: tuple[Group, ...] = ()
 
     @property
@@ -71,7 +99,36 @@ class BenchView:
 
     @property
     def chosen(self) -> str:
+        if self.reason:
+            return self.reason.time.item.id
         return self.inspector.id if self.inspector else ""
+
+    @property
+    def key(self) -> list[tuple[str, str]]:
+        """What each shape means."""
+        return [(shape.value, shape.words) for shape in Shape]
+
+    @property
+    def changes(self) -> list[dict[str, Any]]:
+        """The proposal's changes in words."""
+        names = {time.item.id: time.exercise.name for time in self.timeline.items}
+        return [
+            {
+                "exercise": names[change.item],
+                "before": change.before.name,
+                "after": change.after.name,
+                "differ_before": change.differ_before,
+                "differ_after": change.differ_after,
+            }
+            for change in (self.proposal.changes if self.proposal else ())
+        ]
+
+    @property
+    def lowest_words(self) -> str:
+        """``Lowest share 82 %, Dilwyn``; nothing without people or work."""
+        if self.lowest is None or not self.lowest.of:
+            return ""
+        return f"Lowest share {self.lowest.part:.0%}, {self.lowest.person.name}"
 
     @property
     def over_words(self) -> str:
@@ -92,24 +149,55 @@ class BenchView:
         return f"{len(self.timeline.items)} items, {minutes_and_seconds(self.timeline.total)}, {self.over_words}."
 
 
-def bench_view(plan: Plan, value: CorePlan, chosen: str = "", wrong: dict[str, Any] | None = None) -> BenchView:
-    """Compile and lay out. ``wrong`` names a figure that was refused, so that it is shown beside it."""
+def bench_view(
+    plan: Plan, value: CorePlan, chosen: str = "", wrong: dict[str, Any] | None = None, looked: Looked = Looked()
+) -> BenchView:
+    """Compile, fit and lay out. ``wrong`` names a figure that was refused, so that it is shown beside it."""
     group = core_group(plan.group)
-    timeline = compile_timeline(value, group, shelf())
+    stock, conditions = shelf(), load_conditions()
+    timeline = compile_timeline(value, group, stock)
     time = timeline.time_of(chosen) if chosen else None
+    found = fit(timeline, group.people, stock, conditions)
+    everyone = shares(found, group.people)
+    person = next((own for own in group.people if own.id == looked.person), None)
     address = reverse("plans:bench", args=[plan.id])
+    beside = bool(time or person or looked.bases)
     return BenchView(
         plan=plan,
         value=value,
         group=group,
         timeline=timeline,
-        drawing=draw(timeline, group.people),
+        drawing=draw(timeline, group.people, found, everyone),
         totals=_totals(timeline),
-        findings=check_time(timeline),
-        inspector=inspect(timeline, time, shelf(), wrong) if time else None,
+        findings=_gravest_first(
+            [
+                *check_people(found, everyone, stock, conditions),
+                *check_bases(found, everyone, stock, conditions),
+                *check_time(timeline),
+            ]
+        ),
+        inspector=inspect(timeline, time, stock, wrong) if time and not person else None,
         address=address,
         do=f"{address}do/",
-        groups=() if time else tuple(Group.objects.all()),
+        lowest=lowest(tuple(share for share in everyone if not share.person.talk_first)),
+        reason=reason_of(found, time, person, conditions) if time and person else None,
+        session=session_of(found, person) if person and not time else None,
+        proposal=best_bases(timeline, group.people, stock, conditions) if looked.bases else None,
+        different=_different(found, chosen) if time and not person else (),
+        groups=() if beside else tuple(Group.objects.all()),
+    )
+
+
+def _gravest_first(findings: list[Finding]) -> tuple[Finding, ...]:
+    order = list(Weight)
+    return tuple(sorted(findings, key=lambda finding: order.index(finding.weight)))
+
+
+def _different(found: Fit, item: str) -> tuple[Different, ...]:
+    return tuple(
+        Different(verdict.person.id, verdict.person.name, verdict.shape.value, in_words(verdict))
+        for verdict in found.of_item(item)
+        if verdict.differs
     )
 
 

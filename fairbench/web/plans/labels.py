@@ -23,3 +23,14 @@ def lines_for(name: str, room: float) -> tuple[str, ...]:
     splits = [(" ".join(words[:n]), " ".join(words[n:])) for n in range(1, len(words))]
     fitting = [split for split in splits if max(map(width_of, split)) <= room]
     return min(fitting, key=lambda split: max(map(width_of, split)), default=())
+
+
+def name_for(name: str, room: float) -> str:
+    """A person's name as far as there is room: whole words, and of a single long one its beginning."""
+    words = name.split()
+    while len(words) > 1 and width_of(" ".join(words)) > room:
+        words.pop()
+    shown = " ".join(words)
+    while len(shown) > 2 and width_of(shown) > room:
+        shown = f"{shown[:-2]}…"
+    return shown

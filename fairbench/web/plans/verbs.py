@@ -5,17 +5,20 @@ from dataclasses import dataclass, replace
 from uuid import UUID
 
 from fairbench.core import dose_edit, plans
+from fairbench.core.bases import best_bases, with_bases
 from fairbench.core.dose import Dose
 from fairbench.core.errors import DoseError, PlanError
+from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.plans import Item
 from fairbench.core.sides import Side
+from fairbench.core.timeline import compile_timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people.models import Group
 
 from . import actions
 from .actions import Edited
-from .adapter import core_plan, shelf
-from .models import PlanRevision
+from .adapter import core_group, core_plan, shelf
+from .models import Plan, PlanRevision
 
 Fields = Mapping[str, str]
 
@@ -129,6 +132,32 @@ def version(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
         lambda plan: plans.take_version(plan, fields.get("item", ""), fields.get("version", ""), shelf()),
         f"Changed the version of {_name(fields)}.",
     )
+
+
+def swap(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    """Another exercise in an item's place, for everybody, at its usual dose."""
+    exercise = shelf().exercise(fields.get("to", ""))
+    version = exercise.version(fields.get("version") or exercise.base)
+
+    def change(plan: plans.Plan) -> plans.Plan:
+        item = plan.item(fields.get("item", ""))
+        return plans.change(plan, replace(item, exercise=exercise.id, version=version.id, dose=None))
+
+    return _edit(actor, plan_id, fields, change, f"Swapped for {exercise.name}.")
+
+
+def bases(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    """The fairest base versions for the whole plan, worked out anew for the plan as it is now."""
+    group = core_group(Plan.objects.select_related("group").get(id=plan_id).group)
+    changed: list[int] = []
+
+    def change(plan: plans.Plan) -> plans.Plan:
+        proposal = best_bases(compile_timeline(plan, group, shelf()), group.people, shelf(), load_conditions())
+        changed[:] = [len(proposal.changes)]
+        return with_bases(plan, proposal.changes)
+
+    done = _edit(actor, plan_id, fields, change, "Took the fairest bases.", touches=False)
+    return replace(done, said=f"Took the fairest bases: {changed[0]} changed.", chosen="")
 
 
 def _dose(
@@ -261,6 +290,8 @@ VERBS: dict[str, Callable[[Actor, UUID, Fields], Done]] = {
     "earlier": earlier,
     "later": later,
     "version": version,
+    "swap": swap,
+    "bases": bases,
     "figure": figure,
     "nudge": nudge,
     "kind": kind,

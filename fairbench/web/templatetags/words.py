@@ -1,13 +1,19 @@
 """Filters and tags that put core values into words and pictures; no rule lives here."""
 
+import json
 from typing import Any
 
 from django import template
-from django.utils.safestring import SafeString
+from django.utils.safestring import SafeString, mark_safe
 
+from fairbench.core.checks import Mend
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.cues import say
 from fairbench.core.exercises import Exercise, Version
+from fairbench.core.fit import Shape
+from fairbench.figures.verdict_shapes import shape_path
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.models import User
 from fairbench.web.exercises.figures import image
 
 register = template.Library()
@@ -31,3 +37,30 @@ def either_side(cue: str) -> str:
 def figure(exercise: Exercise, version: Version, size: str = "card", **more: Any) -> SafeString:
     """The figure of a version: ``{% figure exercise version "small" ink="print" pose="start" %}``."""
     return image(exercise, version, size, **more)
+
+
+@register.simple_tag
+def verdict(shape: str, overruled: bool = False) -> SafeString:
+    """The small sign of a verdict, beside its words."""
+    path = shape_path(Shape(shape), 30)
+    kind = "overruled" if overruled else shape
+    drawn = f'<svg class="verdict {kind}" viewBox="-1 -5 32 24" width="32" height="24" aria-hidden="true">'
+    return mark_safe(f'{drawn}<path d="{path}"/></svg>')  # made of our own figures only
+
+
+@register.filter
+def percent(part: float) -> str:
+    """0.82 as ``82 %``."""
+    return f"{part:.0%}"
+
+
+@register.filter
+def mend_fields(mend: Mend) -> str:
+    """What a mend sends, for the button that sends it."""
+    return json.dumps(dict(mend.fields))
+
+
+@register.filter
+def may(user: User, room: str) -> bool:
+    """Whether the role of whoever is signed in may change things in a room."""
+    return Actor(user).may(room)

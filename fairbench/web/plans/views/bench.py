@@ -4,8 +4,9 @@ from typing import Any
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
-from django.shortcuts import render
+from django.shortcuts import get_object_or_404, render
 from django.template.loader import render_to_string
+from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
@@ -16,16 +17,22 @@ from fairbench.web.accounts.actor import actor_of
 from fairbench.web.exercises.filters import filters, read
 from fairbench.web.exercises.rows import rows_by_block
 from fairbench.web.find import Request, find
+from fairbench.web.people import health_actions
+from fairbench.web.people.health_actions import read_day
+from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions, verbs
 from fairbench.web.plans.adapter import core_plan, shelf
-from fairbench.web.plans.bench_view import bench_view
+from fairbench.web.plans.bench_view import Looked, bench_view
 from fairbench.web.plans.models import Plan, PlanRevision
 
 
 def bench(request: Request, plan_id: UUID) -> HttpResponse:
-    """The plan on its bench. ``?chosen=`` opens an item."""
+    """The plan on its bench. ``?chosen=`` opens an item, ``?person=`` somebody's session, both together the
+    reason of a verdict; ``?bases=1`` proposes fairer base versions."""
     plan = find(Plan, plan_id, "group")
-    context = _context(plan, _value(plan), request.GET.get("chosen", ""), can_redo=bool(actions.newer_state(plan)))
+    looked = Looked(request.GET.get("person", ""), request.GET.get("bases") == "1")
+    chosen = request.GET.get("chosen", "")
+    context = _context(plan, _value(plan), chosen, can_redo=bool(actions.newer_state(plan)), looked=looked)
     if request.htmx:
         return render(request, "plans/_bench.html", context)
     return render(request, "plans/bench.html", context | {"filters": filters(Wanted(), shelf())})
@@ -51,6 +58,41 @@ def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
     return _answer(request, context, f"{done.said} {context['view'].spoken} {done.edited.notice}")
 
 
+@require_POST
+def overrule(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    """The instructor's word against the fit, for one person and one exercise. The plan itself stays as it is."""
+    plan = find(Plan, plan_id, "group")
+    fields = request.POST
+    person, exercise = find(Participant, fields.get("person", "")), shelf().exercise(fields.get("exercise", ""))
+    looked = Looked(str(person.id))
+    try:
+        version = exercise.version(fields.get("version", ""))
+        until = read_day(fields.get("until", ""), "until") or timezone.localdate()
+        row = health_actions.overrule(
+            actor_of(request), person.id, exercise.id, version.id, fields.get("reason", ""), until
+        )
+    except InputError as error:
+        context = _context(plan, _value(plan), fields.get("chosen", ""), looked=looked)
+        context |= {"refused": error.message, "can_redo": bool(actions.newer_state(plan))}
+        return _answer(request, context, f"Not applied. {error.message}", 422)
+    context = _context(plan, _value(plan), fields.get("chosen", ""), looked=looked)
+    context["can_redo"] = bool(actions.newer_state(plan))
+    return _answer(request, context, f"{person.call_name}: {version.name}, until {row.until:%-d %B}.")
+
+
+@require_POST
+def overrule_ends(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    """The instructor takes the word back; it stays on record."""
+    plan = find(Plan, plan_id, "group")
+    fields = request.POST
+    person = find(Participant, fields.get("person", ""))
+    row = get_object_or_404(person.overrules, exercise=fields.get("exercise", ""), ended_at=None)
+    health_actions.end_row(actor_of(request), person.id, row.id)
+    context = _context(plan, _value(plan), fields.get("chosen", ""), looked=Looked(str(person.id)))
+    context["can_redo"] = bool(actions.newer_state(plan))
+    return _answer(request, context, f"{person.call_name}: the word is taken back.")
+
+
 def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
     """The shelf beside the bench, narrowed by words and filters."""
     plan = find(Plan, plan_id)
@@ -72,8 +114,9 @@ def _value(plan: Plan) -> CorePlan:
 
 
 def _context(plan: Plan, value: CorePlan, chosen: str, **more: Any) -> dict[str, Any]:
-    wrong = more.pop("wrong", None)
-    return {"view": bench_view(plan, value, chosen, wrong), "plan": plan, **more}
+
+    wrong, looked = more.pop("wrong", None), more.pop("looked", Looked())
+    return {"view": bench_view(plan, value, chosen, wrong, looked), "plan": plan, **more}
 
 
 def _refused(

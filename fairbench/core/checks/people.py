@@ -1,0 +1,75 @@
+"""People: who waits, whose share is low, and where the base is wrong for many; each with a mend where there is one."""
+
+from collections.abc import Sequence
+
+from ..bases import better_base
+from ..clock import minutes_and_seconds
+from ..conditions import Conditions
+from ..exercises import Shelf
+from ..fit import Fit, Shape
+from ..share import Share
+from ..swaps import swap_for
+from .findings import Finding, Mend, Weight
+
+LONGEST_WAIT = 180.0
+LEAST_SHARE = 0.75
+MANY = 1 / 3
+
+
+def check_people(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions) -> tuple[Finding, ...]:
+    """Findings about people, the gravest first."""
+    if not found.timeline.items:
+        return ()
+    findings = []
+    for share in everyone:
+        person = share.person
+        if person.talk_first:
+            findings.append(Finding(Weight.ALARM, f"{person.name}: talk first", person.talk_first, person=person.id))
+            continue
+        waits = share.longest_wait > LONGEST_WAIT
+        if waits or share.part < LEAST_SHARE:
+            findings.append(_left_out(found, share, waits, everyone, shelf, conditions))
+    return tuple(findings)
+
+
+def _left_out(
+    found: Fit, share: Share, waits: bool, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions
+) -> Finding:
+    """Somebody waits long or has little to do: where it begins, why, and what would give them more."""
+    person = share.person
+    idle = [v for v in found.of_person(person.id) if v.working < 1]
+    times = {time.item.id: time for time in found.timeline.items}
+    worst = max(idle, key=lambda v: (v.shape is Shape.WAITS, times[v.item].work))
+    if waits:
+        title = f"{person.name} waits {minutes_and_seconds(share.longest_wait)}"
+    else:
+        title = f"{person.name} has something to do for {share.part:.0%} of the work"
+    reason = worst.reason or "One side rests where the whole group works."
+    everybody = tuple(other.person for other in everyone)
+    swap = swap_for(person, times[worst.item], found, everybody, shelf, conditions)
+    mend = None
+    if swap is not None:
+        words = f"Swap it for {swap.exercise.name}: {person.name} then has {swap.share:.0%}"
+        mend = Mend(words, "swap", {"item": swap.item, "to": swap.exercise.id, "version": swap.version.id})
+    detail = f"{reason} Every person should have three quarters of the working time at least."
+    return Finding(Weight.ALARM, title, detail, worst.item, person.id, mend)
+
+
+def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions) -> tuple[Finding, ...]:
+    """Items whose base is wrong for more than a third of the group, with the version that suits more of them."""
+    people = tuple(share.person for share in everyone if not share.person.talk_first)
+    planned = frozenset(time.exercise.id for time in found.timeline.items)
+    findings = []
+    for time in found.timeline.items:
+        differ = sum(found.of(person.id, time.item.id).differs for person in people)
+        if not people or differ <= len(everyone) * MANY:
+            continue
+        change = better_base(time, people, shelf, conditions, planned)
+        mend = None
+        if change is not None:
+            words = f"Use {change.after.name} for all: {change.differ_after} differ instead of {differ}"
+            mend = Mend(words, "version", {"item": change.item, "version": change.after.id})
+        title = f"{differ} of {len(everyone)} do {time.exercise.name} otherwise"
+        detail = f"The base, {time.version.name}, may be the wrong one for this group."
+        findings.append(Finding(Weight.LOOK, title, detail, time.item.id, mend=mend))
+    return tuple(findings)

@@ -1,0 +1,176 @@
+"""The demo's people: who they are, what they live with, and where their screening stands."""
+
+import datetime
+from dataclasses import dataclass
+
+from django.utils import timezone
+
+from fairbench.core.conditions import Declared
+from fairbench.core.formats.screening_doc import load_questions
+from fairbench.core.screening import Outcome
+from fairbench.core.sides import Side
+from fairbench.web.accounts.actor import Actor
+
+from . import health_actions
+from .models import Group, Listing, Participant, Screening
+from .standing import keep_standing
+
+LEFT, RIGHT = Side.LEFT, Side.RIGHT
+
+
+@dataclass(frozen=True, slots=True)
+class Someone:
+    """One person of the demo. ``screened`` is how many days ago; None for somebody who was never asked."""
+
+    name: str
+    born: int
+    pace: float = 1.0
+    note: str = ""
+    remember: str = ""
+    goals: str = ""
+    has: tuple[Declared, ...] = ()
+    screened: int | None = 60
+    cleared: str = ""
+
+
+def _has(*declared: Declared) -> tuple[Declared, ...]:
+    return declared
+
+
+CHAIRS = (
+    Someone(
+        "Tomasz Wilk",
+        1947,
+        1.1,
+        goals="Carry the shopping up two flights.",
+        has=_has(Declared("high-blood-pressure", severity="controlled")),
+    ),
+    Someone("Ifeoma Adair", 1951, note="Sits near the door; leaves at quarter to for her bus."),
+    Someone(
+        "Halvard Moe",
+        1939,
+        1.6,
+        "Hears better on the left side.",
+        "Give him time to start; count aloud. Speak from his left.",
+        "Turn over in bed by himself.",
+        _has(Declared("parkinsons"), Declared("no-floor"), Declared("arms-of-chair")),
+    ),
+    Someone(
+        "Bronwen Sayle",
+        1944,
+        1.3,
+        "Likes the chair with arms.",
+        "No rounding of the back, no twisting with load.",
+        "Stand tall at her granddaughter's wedding.",
+        _has(Declared("thin-bones", severity="marked"), Declared("spine-fracture", stage="old")),
+    ),
+    Someone(
+        "Nerys Quill",
+        1958,
+        has=_has(Declared("hip-replacement", LEFT, stage="settled")),
+        goals="Walk the harbour wall again.",
+    ),
+    Someone(
+        "Dilwyn Farrow",
+        1942,
+        1.8,
+        "Wants to get out of the bath without help.",
+        "Left arm follows, does not lead. Chair against the wall.",
+        "Get out of the bath without help.",
+        _has(Declared("stroke", LEFT, severity="arm of little use"), Declared("no-floor"), Declared("short-standing")),
+    ),
+    Someone("Ragnhild Voss", 1949, 1.2, has=_has(Declared("stenosis")), goals="Stand through the Sunday concert."),
+    Someone(
+        "Emeka Thorne",
+        1953,
+        remember="Inhaler in his left pocket.",
+        has=_has(Declared("breathless-lungs")),
+        goals="Walk to the lighthouse without stopping.",
+    ),
+    Someone(
+        "Solveig Penhale",
+        1946,
+        1.25,
+        "New glasses; sits in the front.",
+        "Say it, do not only show it. Hand near the chair back.",
+        has=_has(Declared("low-vision"), Declared("fear-of-falling")),
+    ),
+    Someone("Cosmo Idris", 1955, screened=None),
+)
+MATS = (
+    Someone("Amparo Teal", 1962),
+    Someone(
+        "Aurelio Finch",
+        1957,
+        1.2,
+        remember="No kneeling on the right knee.",
+        goals="Kneel in the garden again.",
+        has=_has(Declared("knee-replacement", RIGHT, stage="early")),
+        cleared="May do everything but kneel; bend the knee as far as it goes.",
+    ),
+    Someone(
+        "Yelena Marsh",
+        1964,
+        note="Teaches her grandson to swim on Fridays.",
+        has=_has(Declared("thumb-arthritis", LEFT), Declared("thumb-arthritis", RIGHT)),
+    ),
+    Someone(
+        "Corin Hale",
+        1959,
+        1.3,
+        remember="Slowly when the head changes place.",
+        has=_has(Declared("positional-vertigo")),
+    ),
+    Someone("Maud Ostler", 1961, has=_has(Declared("back-bending")), screened=400),
+    Someone(
+        "Idris Penn", 1956, 1.4, "Kneels on a folded mat.", has=_has(Declared("knee-arthritis", LEFT, severity="mild"))
+    ),
+    Someone("Sunniva Lowe", 1966, has=_has(Declared("fear-of-falling"), Declared("falls"))),
+    Someone(
+        "Sefa Lund",
+        1991,
+        remember="26 weeks: not long on her back.",
+        goals="Stay strong until the birth.",
+        has=_has(Declared("pregnancy", stage="middle three months")),
+        cleared="No objection to gentle exercise.",
+    ),
+)
+
+
+def put_down(actor: Actor, group: Group, people: tuple[Someone, ...]) -> None:
+    """Make the people, put them on the group's list and keep what is known of their health."""
+    for someone in people:
+        person = Participant.objects.create(
+            practice=actor.practice,
+            call_name=someone.name,
+            birth_year=someone.born,
+            pace=someone.pace,
+            private_note=someone.note,
+            remember=someone.remember,
+            goals=someone.goals,
+            emergency=f"Family, 0555 01{someone.born}",
+        )
+        kind = Listing.Kind.REGULAR if someone.screened is not None else Listing.Kind.TRIAL
+        Listing.objects.create(practice=actor.practice, group=group, participant=person, kind=kind)
+        for declared in someone.has:
+            health_actions.declare(actor, person.id, declared)
+        if someone.cleared:
+            condition = someone.has[0].condition
+            until = timezone.localdate() + datetime.timedelta(days=150)
+            health_actions.clear(actor, person.id, condition, "Dr Mirren Oake", someone.cleared, until)
+        if someone.screened is not None:
+            _screen(actor, person, someone)
+
+
+def _screen(actor: Actor, person: Participant, someone: Someone) -> None:
+    """A screening of some days ago, answered as what they live with says."""
+    given = timezone.now() - datetime.timedelta(days=someone.screened or 0)
+    own = {declared.condition for declared in someone.has}
+    answers = {q.id: "yes" if q.condition in own else "no" for q in load_questions()}
+    outcome = Outcome.CAUTIONS if own else Outcome.FINE
+    screening = Screening.objects.create(
+        practice=actor.practice, participant=person, answers=answers, started_by=actor.user,
+        given_on=given.date(), reviewed_at=given, reviewed_by=actor.user, outcome=outcome.value,
+    )  # fmt: skip
+    Screening.objects.filter(id=screening.id).update(started_at=given)
+    keep_standing(person)
