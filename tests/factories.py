@@ -5,15 +5,8 @@ from django.utils import timezone
 from factory.django import DjangoModelFactory
 
 from fairbench.web.accounts.models import Practice, Role, User
-from fairbench.web.people.models import Group, Listing, Participant
-
-
-def screened(**more: object) -> dict[str, object]:
-    """A screening that was read today and says that all is well."""
-    given = timezone.localdate().isoformat()
-    fine = {"given": given, "reviewed": True, "wanted": ""}
-    return {"conditions": [], "screening": fine, "events": [], "cleared": [], "overruled": [], **more}
-
+from fairbench.web.people.models import Group, Listing, Participant, Screening
+from fairbench.web.people.standing import keep_standing
 
 PASSWORD = "a-long-test-password"
 
@@ -38,9 +31,19 @@ class UserFactory(DjangoModelFactory):
 class ParticipantFactory(DjangoModelFactory):
     class Meta:
         model = Participant
+        skip_postgeneration_save = True
 
     call_name = factory.Sequence(lambda n: f"Person {n:02d}")
-    standing = factory.LazyFunction(screened)
+
+    @factory.post_generation
+    def screened(self, create: bool, wanted: bool | None, **_: object) -> None:
+        """A screening that was read today and says that all is well, unless ``screened=False``."""
+        if create and wanted is not False:
+            now = timezone.now()
+            Screening.objects.create(
+                practice=self.practice, participant=self, given_on=timezone.localdate(now), reviewed_at=now
+            )
+            keep_standing(self)
 
 
 class GroupFactory(DjangoModelFactory):

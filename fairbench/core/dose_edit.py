@@ -157,7 +157,7 @@ def nudge(dose: Dose, steps: int) -> Dose:
     """The main figure some steps up or down, kept within its bounds."""
     main = work_figures(dose)[0]
     low, high, step = main.low, main.high, main.step
-    if isinstance(dose.work, Breaths) and dose.sides is Sides.ALTERNATING:
+    if main.path.endswith("breaths") and dose.sides is Sides.ALTERNATING:
         # Two sides share them, so one step is a breath for each.
         low, high, step = 2 * ((low + 1) // 2), 2 * (high // 2), 2
     value = min(high, max(low, main.value + steps * step))

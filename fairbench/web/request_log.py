@@ -4,7 +4,8 @@ import logging
 import time
 from collections.abc import Callable
 
-from django.http import HttpRequest, HttpResponse
+from django.core.exceptions import PermissionDenied
+from django.http import Http404, HttpRequest, HttpResponse
 
 log = logging.getLogger("fairbench.request")
 
@@ -35,6 +36,8 @@ class RequestLogMiddleware:
         return response
 
     def process_exception(self, _request: HttpRequest, error: Exception) -> None:
+        if isinstance(error, PermissionDenied | Http404):
+            return  # an answer, not a fault
         trace = error.__traceback__
         while trace and trace.tb_next:
             trace = trace.tb_next

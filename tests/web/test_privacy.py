@@ -13,6 +13,7 @@ from django_scopes.exceptions import ScopeError
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.classes import actions as class_actions
+from fairbench.web.people.health_actions import begin_screening
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.models import Plan, PlanRevision
@@ -45,13 +46,15 @@ def meeting(actor, plan, group):
 
 
 @pytest.fixture
-def addresses(plan, group, meeting):
+def addresses(actor, plan, group, meeting):
     """Every address of the site with real ids of the first practice in it."""
     real = {
         "plan_id": plan.id,
         "group_id": group.id,
         "meeting_id": meeting.id,
         "participant_id": group.participants.first().id,
+        "screening_id": begin_screening(actor, group.participants.first().id).id,
+        "number": 1,
         "verb": "remove",
         "exercise_id": "band-row",
         "version_id": "one-arm",
@@ -133,6 +136,59 @@ def test_an_assistant_teaches_but_changes_no_plan(user, plan, meeting, role, ver
         assert "may look at this but not change it" in answer.content.decode()
         assert client.post("/people/new/", {"call_name": "X", "pace": 1}).status_code == 403
     assert client.post(f"/classes/{meeting.id}/begin/").status_code == begin_status
+
+
+# What an assistant may not even look at, and what they may change; all else they may look at.
+CLOSED_TO_ASSISTANTS = {
+    "new_participant", "edit_participant", "options", "ask", "asked", "review", "take_out", "people_bring_in",
+    "workshop",
+}  # fmt: skip
+ASSISTANTS_CHANGE = {
+    "here",
+    "news",
+    "begin",
+    "events",
+    "end",
+    "record_person",
+    "record_save",
+    "open",
+    "sign_in",
+    "sign_out",
+}
+
+
+@pytest.mark.parametrize("role", Role.values)
+def test_every_address_for_every_role(user, addresses, meeting, role) -> None:
+    """Owners and instructors are refused nothing; an assistant sees no screening and changes classes only."""
+    client = Client()
+    client.force_login(UserFactory(practice=user.practice, role=role))
+    walked = set()
+    for address, name, _ in addresses:
+        key = "people_bring_in" if name == "bring_in" and address.startswith("/people/") else name
+        if key == "sign_out":
+            continue
+        seen = client.get(address).status_code
+        assert (seen == 403) == (role == Role.ASSISTANT and key in CLOSED_TO_ASSISTANTS), (address, seen)
+        walked.add(key)
+    assert walked >= CLOSED_TO_ASSISTANTS
+
+
+def test_an_assistant_changes_nothing_but_classes(user, addresses, group, plan, meeting) -> None:
+    client = Client()
+    client.force_login(UserFactory(practice=user.practice, role=Role.ASSISTANT))
+    person = str(group.participants.first().id)
+    body = {
+        "participant": person, "person": person, "exercise": "bridge", "version": "full-bridge", "reason": "x",
+        "call_name": "X", "name": "X", "pace": "1", "seen": "1", "item": "a", "kind": "fell", "condition": "stenosis",
+        "answer": "yes", "length_min": "45", "row": person, "who": "x", "said": "x", "text": "Name\nX", "go": "yes",
+        "column-0": "call_name",
+    }  # fmt: skip
+    for address, name, _ in addresses:
+        if name in ASSISTANTS_CHANGE:
+            continue
+        answer = client.post(address, body)
+        changed = AuditEntry.objects.filter(user=client.session["_auth_user_id"]).exclude(verb="participant.see")
+        assert not changed.exists(), (address, answer.status_code)
 
 
 def test_what_is_done_is_written_down(actor, client_in, plan) -> None:

@@ -2,21 +2,25 @@
 
 import pytest
 
+from fairbench.core.conditions import Declared
 from fairbench.core.exercises import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
-from fairbench.core.people import Group
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people import Group, Person
 from fairbench.core.plans import Block, Item, Plan
 from fairbench.core.sides import Side
 from fairbench.core.timeline import compile_timeline
+from fairbench.web.classes.different import Different
 from fairbench.web.classes.score import score
 
 SHELF = load_shelf()
 
 
-def scored(*items: tuple[str, str], lead: Side = Side.LEFT) -> dict:
+def scored(*items: tuple[str, str], lead: Side = Side.LEFT, people: tuple[Person, ...] = ()) -> dict:
     placed = tuple(Item(f"i{n}", *item) for n, item in enumerate(items))
     plan = Plan("P", 45, (Block(BlockKind.STRENGTHEN, placed),), lead)
-    return score(compile_timeline(plan, Group(), SHELF), Group(), SHELF)
+    timeline = compile_timeline(plan, Group(), SHELF)
+    return score(timeline, Group(), SHELF, Different(timeline, people, SHELF, load_conditions()))
 
 
 @pytest.mark.parametrize("exercise", list(SHELF), ids=lambda e: e.id)
@@ -51,3 +55,26 @@ def test_taking_turns_is_in_the_beats() -> None:
     counts = {(beat[3], beat[6]) for beat in beats}
     assert {(1, "left"), (2, "right"), (19, "left"), (20, "right")} <= counts
     assert len(counts) == 20
+
+
+def test_who_differs_is_said_largest_change_first_and_four_at_most() -> None:
+    def somebody(name: str, *declared: Declared, talk: str = "") -> Person:
+        return Person(name, name, 1.0, declared, talk)
+
+    sore = Declared("shoulder-pain", Side.RIGHT, "marked")
+    people = (
+        somebody("A"),
+        *(somebody(f"S{n}", sore) for n in range(4)),
+        somebody("T", talk="Not screened."),
+    )
+    item = scored(("arm-sweep", "both-arms"), people=people)["items"][0]
+    different = item["version"]["different"]
+    names = [one["name"] for one in different["shown"]]
+    assert names[0] == "T"
+    assert "A" not in names
+    assert len(names) == 4
+    assert different["more"] == 1
+    assert "right" in different["shown"][-1]["words"]
+    assert "left" not in different["shown"][-1]["words"]
+    easiest = item["others"][0]["different"]
+    assert len(easiest["shown"]) + easiest["more"] <= 3

@@ -12,14 +12,23 @@ from django.utils import timezone
 from fairbench.core.errors import InputError
 from fairbench.core.formats.plan_doc import plan_document, plan_value
 from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.sides import Side
 from fairbench.core.teaching import actual_times, taught_exercises
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.people.models import Group, Participant
+from fairbench.web.people import health_actions
+from fairbench.web.people.models import Group, HealthEvent, Participant
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
 
+from .day_notes import PLACES
 from .meeting import noted_of, timeline_of
-from .models import Attendance, Difference, Meeting, TeachEvent
+from .models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent
+
+_EVENT_OF = {
+    DayNote.Kind.FELL: HealthEvent.Kind.FALL,
+    DayNote.Kind.MEDICINE: HealthEvent.Kind.MEDICINE,
+    DayNote.Kind.OPERATION: HealthEvent.Kind.OPERATION,
+}
 
 
 class RecordError(InputError):
@@ -95,6 +104,45 @@ def set_here(actor: Actor, meeting_id: UUID, participant_id: UUID, here: bool) -
 
 
 @transaction.atomic
+def note_today(
+    actor: Actor, meeting_id: UUID, participant_id: UUID, kind: str, where: str = "", side: str = ""
+) -> DayNote:
+    """Something is new with somebody today. A fall, a medicine and an operation also stand on their health
+    record, where they end the screening. Raises :class:`RecordError` for what cannot be said."""
+    actor.require("health" if kind == DayNote.Kind.TALKED else "classes")
+    meeting = Meeting.objects.get(id=meeting_id)
+    participant = Participant.objects.get(id=participant_id)
+    if kind not in DayNote.Kind.values:
+        raise RecordError(f"there is no news '{kind[:20]}'", "kind")
+    if kind == DayNote.Kind.PAIN and (where not in PLACES or (PLACES[where][2] and side not in list(Side))):
+        raise RecordError("say where it hurts, and for a limb on which side", "where")
+    side = side if kind == DayNote.Kind.PAIN and PLACES[where][2] else ""
+    where = where if kind == DayNote.Kind.PAIN else ""
+    event = None
+    if kind in _EVENT_OF:
+        day = timezone.localdate()
+        event = health_actions.note_event(actor, participant.id, _EVENT_OF[DayNote.Kind(kind)], day, room="classes")
+    note = DayNote.objects.create(
+        practice=actor.practice, meeting=meeting, participant=participant, kind=kind, where=where, side=side,
+        user=actor.user, event=event,
+    )  # fmt: skip
+    actor.did("meeting.news", meeting.id)
+    return note
+
+
+@transaction.atomic
+def take_back_note(actor: Actor, meeting_id: UUID, note_id: UUID) -> None:
+    """It was not so after all. The note and what it left on the health record end; both stay to be read."""
+    actor.require("classes")
+    note = DayNote.objects.select_for_update(of=("self",)).get(id=note_id, meeting_id=meeting_id, taken_back=False)
+    note.taken_back = True
+    note.save(update_fields=["taken_back"])
+    if note.event_id:
+        health_actions.end_row(actor, note.participant_id, note.event_id, room="classes")
+    actor.did("meeting.news_back", meeting_id)
+
+
+@transaction.atomic
 def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
     """From arrivals to teaching, with at least one person here. A class already under way stays."""
     actor.require("classes")
@@ -133,14 +181,40 @@ def take_in(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) -> lis
                 number=report.number,
             )
             for report in reported
+            if report.kind != "incident"
         ],
         ignore_conflicts=True,
     )
+    _keep_incidents(actor, meeting, [report for report in reported if report.kind == "incident"], known)
     if any(report.kind == "ended" for report in reported) and meeting.state == Meeting.State.TEACHING:
         _end(meeting, max(report.at for report in reported if report.kind == "ended"))
-    kept = TeachEvent.objects.filter(meeting=meeting, id__in=[report.id for report in reported])
+    ids = [report.id for report in reported]
+    kept = [
+        row_id
+        for model in (TeachEvent, Incident)
+        for row_id in model.objects.filter(meeting=meeting, id__in=ids).values_list("id", flat=True)
+    ]
     actor.did("meeting.report", meeting.id)
-    return list(kept.values_list("id", flat=True))
+    return kept
+
+
+def _keep_incidents(actor: Actor, meeting: Meeting, reported: Sequence[Reported], known: set[UUID]) -> None:
+    """Kept apart from what was taught, with the time the device gave."""
+    rows = [
+        Incident(
+            id=report.id,
+            practice=actor.practice,
+            meeting=meeting,
+            participant_id=report.participant if report.participant in known else None,
+            at=report.at,
+            what=report.text,
+            user=actor.user,
+        )
+        for report in reported
+    ]
+    if rows:
+        Incident.objects.bulk_create(rows, ignore_conflicts=True)
+        actor.did("meeting.incident", meeting.id)
 
 
 @transaction.atomic

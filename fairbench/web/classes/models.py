@@ -98,17 +98,21 @@ class Difference(PracticeModel):
 
 
 class DayNote(PracticeModel):
-    """What somebody said on arriving: unwell, a pain and where, a fall, a new medicine or operation. For this class."""
+    """What somebody said on arriving: unwell, a pain and where, a fall, a new medicine or operation; or that it
+    was talked over, so that they join in. For this class. ``event`` is what it left on their health record."""
 
     class Kind(models.TextChoices):
         UNWELL = "unwell"
         PAIN = "pain"
         FELL = "fell"
-        NEWS = "news"
+        MEDICINE = "medicine"
+        OPERATION = "operation"
+        TALKED = "talked"
 
     meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="day_notes")
     participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="+")
-    kind = models.CharField(max_length=8, choices=Kind.choices)
+    kind = models.CharField(max_length=10, choices=Kind.choices)
+    event = models.ForeignKey("people.HealthEvent", null=True, on_delete=models.SET_NULL, related_name="+")
     where = models.CharField(max_length=20, blank=True)
     side = models.CharField(max_length=5, blank=True)
     taken_back = models.BooleanField(default=False)

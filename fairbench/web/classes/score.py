@@ -13,9 +13,12 @@ from fairbench.core.sides import Side, Sides
 from fairbench.core.timeline import ItemTime, Step, Timeline, compile_timeline
 from fairbench.web.exercises.figures import address, film_address
 
+from .different import Different
 
-def score(timeline: Timeline, group: Group, shelf: Shelf) -> dict[str, Any]:
-    """Steps with their beats, items with their cues, and each item's other versions ready to swap in."""
+
+def score(timeline: Timeline, group: Group, shelf: Shelf, different: Different) -> dict[str, Any]:
+    """Steps with their beats, items with their cues, and each item's other versions ready to swap in; for
+    each, who does it otherwise."""
     lead = timeline.plan.lead
     held = {time.item.id for time in timeline.items if is_held(time.exercise)}
     return {
@@ -24,7 +27,9 @@ def score(timeline: Timeline, group: Group, shelf: Shelf) -> dict[str, Any]:
         "total": timeline.total,
         "lead": lead.value,
         "steps": [_step(step, lead, step.item in held) for step in timeline.steps],
-        "items": [_item(timeline, item, number, group, shelf) for number, item in enumerate(timeline.items, 1)],
+        "items": [
+            _item(timeline, item, number, group, shelf, different) for number, item in enumerate(timeline.items, 1)
+        ],
     }
 
 
@@ -58,7 +63,9 @@ def _step(step: Step, lead: Side, held: bool) -> dict[str, Any]:
     }
 
 
-def _item(timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: Shelf) -> dict[str, Any]:
+def _item(
+    timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: Shelf, different: Different
+) -> dict[str, Any]:
     return {
         "id": time.item.id,
         "number": number,
@@ -73,9 +80,12 @@ def _item(timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: 
         "limb": time.exercise.limb,
         "note": time.item.note,
         "extra": time.item.extra,
-        "version": _version(time.exercise, time.version, time.dose, shelf),
+        "version": {
+            **_version(time.exercise, time.version, time.dose, shelf),
+            "different": different.of(time, time.version),
+        },
         "others": [
-            _other(timeline.plan, time, version, group, shelf)
+            {**_other(timeline.plan, time, version, group, shelf), "different": different.of(time, version)}
             for version in time.exercise.versions
             if version.id != time.version.id
         ],

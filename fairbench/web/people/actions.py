@@ -1,10 +1,15 @@
 """Everything that changes people and groups: one verb each."""
 
+import datetime
+from collections.abc import Iterable, Mapping
+from decimal import Decimal
 from uuid import UUID
 
 from django.db import transaction
+from django.utils import timezone
 
 from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.models import AuditEntry
 
 from .models import Group, Listing, Participant
 
@@ -19,6 +24,14 @@ def save_participant(actor: Actor, participant: Participant) -> Participant:
     return participant
 
 
+def see(actor: Actor, participant: Participant) -> None:
+    """Somebody looked at a person's page. It is written down, once an hour for each who looks."""
+    since = timezone.now() - datetime.timedelta(hours=1)
+    seen = AuditEntry.objects.filter(object_id=participant.id, verb="participant.see", user=actor.user, at__gt=since)
+    if not seen.exists():
+        actor.did("participant.see", participant.id)
+
+
 @transaction.atomic
 def save_group(actor: Actor, group: Group) -> Group:
     """Keep a new or changed group whose fields were checked by a form."""
@@ -30,12 +43,14 @@ def save_group(actor: Actor, group: Group) -> Group:
 
 
 @transaction.atomic
-def list_in_group(actor: Actor, group_id: UUID, participant_id: UUID) -> None:
-    """Put someone on a group's list; twice is the same as once."""
+def list_in_group(actor: Actor, group_id: UUID, participant_id: UUID, kind: str = Listing.Kind.REGULAR) -> None:
+    """Put someone on a group's list, as a regular, on trial or as a guest; who is on it already changes kind."""
     actor.require("people")
     group = Group.objects.get(id=group_id)
     participant = Participant.objects.get(id=participant_id)
-    Listing.objects.get_or_create(practice=actor.practice, group=group, participant=participant)
+    Listing.objects.update_or_create(
+        group=group, participant=participant, defaults={"practice": actor.practice, "kind": kind}
+    )
     actor.did("group.list", group.id)
 
 
@@ -45,3 +60,29 @@ def take_off_list(actor: Actor, group_id: UUID, participant_id: UUID) -> None:
     actor.require("people")
     Listing.objects.filter(group_id=group_id, participant_id=participant_id).delete()
     actor.did("group.take_off", group_id)
+
+
+@transaction.atomic
+def bring_in(actor: Actor, group_id: UUID, rows: Iterable[Mapping[str, str]]) -> int:
+    """Everybody of a list whose rows were checked, into a group; all of them or none."""
+    actor.require("people")
+    group = Group.objects.get(id=group_id)
+    count = 0
+    for row in rows:
+        person = Participant(
+            practice=actor.practice,
+            call_name=row["call_name"],
+            birth_year=int(row["birth_year"]) if row.get("birth_year") else None,
+            pace=Decimal(row["pace"].replace(",", ".")) if row.get("pace") else Decimal(1),
+            remember=row.get("remember", ""),
+            goals=row.get("goals", ""),
+            emergency=row.get("emergency", ""),
+            private_note=row.get("private_note", ""),
+        )
+        person.full_clean(exclude=["practice"])
+        person.save()
+        Listing.objects.create(practice=actor.practice, group=group, participant=person)
+        actor.did("participant.save", person.id)
+        count += 1
+    actor.did("group.bring_in", group.id)
+    return count

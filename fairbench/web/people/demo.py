@@ -74,7 +74,7 @@ CHAIRS = (
         "Dilwyn Farrow",
         1942,
         1.8,
-        "Wants to get out of the bath without help.",
+        "",
         "Left arm follows, does not lead. Chair against the wall.",
         "Get out of the bath without help.",
         _has(Declared("stroke", LEFT, severity="arm of little use"), Declared("no-floor"), Declared("short-standing")),

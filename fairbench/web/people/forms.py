@@ -9,7 +9,7 @@ from .models import Group, Participant
 class ParticipantForm(forms.ModelForm):
     class Meta:
         model = Participant
-        fields = ("call_name", "birth_year", "pace", "private_note")
+        fields = ("call_name", "birth_year", "pace", "remember", "goals", "emergency", "private_note")
 
     def clean_birth_year(self) -> int | None:
         year: int | None = self.cleaned_data["birth_year"]

@@ -48,9 +48,9 @@ def declare(
 
 
 @transaction.atomic
-def end_row(actor: Actor, participant_id: UUID, row_id: UUID) -> HealthRow:
+def end_row(actor: Actor, participant_id: UUID, row_id: UUID, room: str = "health") -> HealthRow:
     """End a condition, an event, a clearance or an overrule. It stays on record."""
-    person = _person(actor, participant_id)
+    person = _person(actor, participant_id, room)
     for kind in (Condition, HealthEvent, Clearance, Overrule):
         row = kind.objects.filter(id=row_id, participant=person, ended_at=None).first()
         if row is not None:
@@ -96,6 +96,12 @@ def give_in(actor: Actor, screening_id: UUID) -> Screening:
         screening.save(update_fields=["answers", "given_on", "outcome"])
         _done(actor, person, "screening.give_in")
     return screening
+
+
+def see_screening(actor: Actor, screening: Screening) -> None:
+    """Somebody looked at the answers. It is written down."""
+    actor.require("health")
+    actor.did("screening.see", screening.participant_id)
 
 
 @transaction.atomic

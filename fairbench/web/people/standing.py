@@ -83,10 +83,14 @@ def standing_of(participant: Participant, today: datetime.date | None = None) ->
 
 
 def person_of(
-    participant: Participant, also: Iterable[Declared] = (), talk: str = "", today: datetime.date | None = None
+    participant: Participant,
+    also: Iterable[Declared] = (),
+    talk: str = "",
+    today: datetime.date | None = None,
+    joins: bool = False,
 ) -> Person:
     """The participant as the fit needs them. ``also`` are conditions of this class only, ``talk`` a reason
-    of this class to talk first."""
+    of this class to talk first; ``joins`` says that the talk was had."""
     day = today or timezone.localdate()
     own = declared_of(participant, day)
     extra = tuple(one for one in also if one.condition not in {own_one.condition for own_one in own})
@@ -95,7 +99,7 @@ def person_of(
         participant.call_name,
         float(participant.pace),
         (*own, *extra),
-        talk or standing_of(participant, day).talk_first,
+        "" if joins else talk or standing_of(participant, day).talk_first,
         tuple(
             Overruled(o["exercise"], o["version"], o["reason"])
             for o in participant.standing.get("overruled", [])

@@ -1,15 +1,27 @@
 from django.urls import path
 
-from . import views
+from .views import groups, health, lists, person, screening
 
 app_name = "people"
 urlpatterns = [
-    path("", views.groups, name="groups"),
-    path("groups/new/", views.edit_group, name="new_group"),
-    path("groups/<uuid:group_id>/", views.group, name="group"),
-    path("groups/<uuid:group_id>/edit/", views.edit_group, name="edit_group"),
-    path("groups/<uuid:group_id>/list/", views.list_person, name="list_person"),
-    path("groups/<uuid:group_id>/take-off/", views.take_off, name="take_off"),
-    path("new/", views.edit_participant, name="new_participant"),
-    path("<uuid:participant_id>/", views.edit_participant, name="participant"),
+    path("", groups.groups, name="groups"),
+    path("groups/new/", groups.edit_group, name="new_group"),
+    path("groups/<uuid:group_id>/", groups.group, name="group"),
+    path("groups/<uuid:group_id>/edit/", groups.edit_group, name="edit_group"),
+    path("groups/<uuid:group_id>/list/", groups.list_person, name="list_person"),
+    path("groups/<uuid:group_id>/take-off/", groups.take_off, name="take_off"),
+    path("groups/<uuid:group_id>/bring-in/", lists.bring_in, name="bring_in"),
+    path("groups/<uuid:group_id>/people.csv", lists.take_out, name="take_out"),
+    path("new/", person.edit_participant, name="new_participant"),
+    path("<uuid:participant_id>/", person.person, name="participant"),
+    path("<uuid:participant_id>/edit/", person.edit_participant, name="edit_participant"),
+    path("<uuid:participant_id>/options/", health.options, name="options"),
+    path("<uuid:participant_id>/declare/", health.declare, name="declare"),
+    path("<uuid:participant_id>/end/", health.end, name="end"),
+    path("<uuid:participant_id>/event/", health.event, name="event"),
+    path("<uuid:participant_id>/clear/", health.clear, name="clear"),
+    path("<uuid:participant_id>/screening/", screening.begin, name="screening"),
+    path("screening/<uuid:screening_id>/<int:number>/", screening.ask, name="ask"),
+    path("screening/<uuid:screening_id>/asked/", screening.asked, name="asked"),
+    path("screening/<uuid:screening_id>/review/", screening.review, name="review"),
 ]

@@ -77,7 +77,10 @@ def in_words(verdict: Verdict) -> str:
     if verdict.sides_differ:
         sides = (f"{side} {fit.version.name if fit.version else 'rests'}" for side, fit in _by_side(verdict))
         return f"Eased: {', '.join(sides)}."
-    return f"Eased: {what}." if verdict.version is not verdict.base else "Eased: the same version, done smaller."
+    if verdict.version is not verdict.base:
+        return f"Eased: {what}."
+    eases = [*verdict.left.eases, *verdict.right.eases]
+    return f"Eased. {eases[0].rule.because}" if eases else "Eased."
 
 
 def _by_side(verdict: Verdict) -> tuple[tuple[Side, SideFit], ...]:

@@ -3,14 +3,16 @@
 from uuid import UUID
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
+from fairbench.core.errors import InputError
 from fairbench.core.formats.plan_doc import plan_value
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
-from fairbench.web.classes.models import Meeting
+from fairbench.web.classes.day_notes import PLACES, arriving
+from fairbench.web.classes.models import DayNote, Meeting
 from fairbench.web.find import find
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import shelf
@@ -52,6 +54,33 @@ def here(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 
 
 @require_POST
+def news(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Anything new today: one tap, or for a pain two. What was refused says why on the page."""
+    meeting = find(Meeting, meeting_id, "group")
+    fields = request.POST
+    person = find(Participant, fields.get("participant", ""))
+    try:
+        kind, where, side = (fields.get(name, "") for name in ("kind", "where", "side"))
+        actions.note_today(actor_of(request), meeting.id, person.id, kind, where, side)
+    except InputError as error:
+        context = _context(meeting) | {"wrong": error.message}
+        return render(request, "classes/_arrivals.html", context, status=422)
+    return render(request, "classes/_arrivals.html", _context(meeting))
+
+
+@require_POST
+def news_back(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """A note of today is taken back."""
+    meeting = find(Meeting, meeting_id, "group")
+    note = find(DayNote, request.POST.get("note", ""))
+    try:
+        actions.take_back_note(actor_of(request), meeting.id, note.id)
+    except DayNote.DoesNotExist as error:
+        raise Http404 from error
+    return render(request, "classes/_arrivals.html", _context(meeting))
+
+
+@require_POST
 def begin(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     meeting = find(Meeting, meeting_id)
     if not meeting.attendances.exists():
@@ -71,12 +100,14 @@ def _first(meeting: Meeting) -> dict[str, object]:
 def _context(meeting: Meeting) -> dict[str, object]:
     here_ids = set(meeting.attendances.values_list("participant_id", flat=True))
     listed = list(meeting.group.participants.all())
+    notes = list(meeting.day_notes.filter(taken_back=False))
     on_list = {person.id for person in listed}
     others = list(Participant.objects.exclude(id__in=on_list))
     return {
         "meeting": meeting,
-        "people": [(person, person.id in here_ids) for person in listed]
-        + [(person, True) for person in others if person.id in here_ids],
+        "people": [arriving(person, person.id in here_ids, notes) for person in listed]
+        + [arriving(person, True, notes, listed=False) for person in others if person.id in here_ids],
+        "places": [(place, sided) for place, (_, _, sided) in PLACES.items()],
         "guests": [person for person in others if person.id not in here_ids],
         "here_count": len(here_ids),
         "total": len(listed),

@@ -59,5 +59,6 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
             "planned_total": sum(a.planned for a in actuals),
             "actual_total": took,
             "timeline": timeline,
+            "incidents": found.incidents.select_related("participant", "user"),
         },
     )

@@ -11,15 +11,18 @@ from django.utils.dateparse import parse_datetime
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
+from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
+from fairbench.web.classes.day_notes import people_today
+from fairbench.web.classes.different import Different
 from fairbench.web.classes.meeting import group_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.score import score
 from fairbench.web.find import find
 from fairbench.web.plans.adapter import shelf
 
-KINDS = {"began", "item", "skipped", "one_more", "rested", "swapped", "noted", "paused", "resumed", "ended"}
+KINDS = {"began", "item", "skipped", "one_more", "rested", "swapped", "noted", "incident", "paused", "resumed", "ended"}
 MOST_AT_ONCE = 500
 
 
@@ -32,9 +35,18 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         return redirect("classes:record", meeting.id)
     here = [attendance.participant for attendance in meeting.attendances.select_related("participant")]
     timeline = timeline_of(meeting)
-    data = score(timeline, group_of(meeting), shelf())
+    different = Different(timeline, people_today(meeting), shelf(), load_conditions())
+    data = score(timeline, group_of(meeting), shelf(), different)
     data["meeting"] = str(meeting.id)
-    data["people"] = [{"id": str(person.id), "name": person.call_name} for person in here]
+    data["people"] = [
+        {
+            "id": str(person.id),
+            "name": person.call_name,
+            "emergency": person.emergency,
+            "remember": person.remember,
+        }
+        for person in here
+    ]
     return render(request, "classes/teach.html", {"meeting": meeting, "score": data, "timeline": timeline})
 
 

@@ -1,6 +1,6 @@
 // The counting screen: reads the score, plays it, keeps the device's own record, and shows it all.
 
-import { closeDrawers, anyDrawerOpen, fillVersions, listenForNotes, openDrawer } from "./teach/drawers.js";
+import { closeDrawers, anyDrawerOpen, fillVersions, listenForIncidents, listenForNotes, openDrawer } from "./teach/drawers.js";
 import { Figure } from "./teach/figure.js";
 import { Outbox } from "./teach/outbox.js";
 import { Player } from "./teach/player.js";
@@ -69,6 +69,7 @@ part("do-swap").addEventListener("click", () => {
 });
 part("do-note").addEventListener("click", () => openDrawer("drawer-note", part("do-note")));
 part("do-end").addEventListener("click", () => openDrawer("drawer-end", part("do-end")));
+part("do-signs").addEventListener("click", () => openDrawer("drawer-signs", part("do-signs")));
 part("do-sound").addEventListener("click", () => openDrawer("drawer-sound", part("do-sound")));
 for (const what of ["tick", "voice"]) {
   const button = part(`sound-${what}`);
@@ -84,6 +85,7 @@ if (!sound.hasVoice) {
 }
 for (const button of document.querySelectorAll("[data-close]")) button.addEventListener("click", closeDrawers);
 listenForNotes(player, outbox);
+listenForIncidents(player, outbox);
 
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape") return closeDrawers();

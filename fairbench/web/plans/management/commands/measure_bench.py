@@ -18,15 +18,19 @@ from django.shortcuts import render
 from django.test import Client
 from django.test.utils import CaptureQueriesContext
 from django.urls import path
+from django.utils import timezone
 from django_scopes import scope
 
 from fairbench.core.dose import Repetitions
 from fairbench.core.formats.plan_doc import read_plan
 from fairbench.core.plans import Item, Plan
+from fairbench.ops.bench import PROFILES
 from fairbench.web import urls
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
-from fairbench.web.people.models import Group, Listing, Participant
+from fairbench.web.people import health_actions
+from fairbench.web.people.models import Group, Listing, Participant, Screening
+from fairbench.web.people.standing import keep_standing
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import shelf
 
@@ -70,6 +74,9 @@ def medians(value: Plan, people: int, rounds: int) -> dict[str, Page]:
         group = Group.objects.create(practice=practice, name="Sixteen")
         for number in range(people):
             person = Participant.objects.create(practice=practice, call_name=f"Person {number}", pace=1 + number / 20)
+            for declared in PROFILES[number % len(PROFILES)]:
+                health_actions.declare(Actor(user), person.id, declared)
+            _screened(person, user)
             Listing.objects.create(practice=practice, group=group, participant=person)
         plan = actions.create(Actor(user), value, group, "Bench")
     client = Client(headers={"Host": "localhost"})
@@ -99,6 +106,15 @@ def medians(value: Plan, people: int, rounds: int) -> dict[str, Page]:
             page()
             times[name].append(time.perf_counter() - start)
     return {name: Page(statistics.median(times[name][10:]), _queries(page)) for name, page in pages.items()}
+
+
+def _screened(person: Participant, user: User) -> None:
+    """A screening read today, so that the fit has something to do."""
+    now = timezone.now()
+    Screening.objects.create(
+        practice=person.practice, participant=person, given_on=now.date(), reviewed_at=now, reviewed_by=user
+    )
+    keep_standing(person)
 
 
 def _is_counted(item: Item) -> bool:

@@ -65,3 +65,29 @@ export function listenForNotes(player, outbox) {
     closeDrawers();
   });
 }
+
+// Stop signs: whom to call for each person, and a note of what happened that is kept apart.
+export function listenForIncidents(player, outbox) {
+  let who = null;
+  const rows = player.score.people.map((person) => {
+    const row = document.createElement("li");
+    const button = Object.assign(document.createElement("button"), { className: "teach-button", textContent: person.name, dir: "auto" });
+    button.setAttribute("aria-pressed", "false");
+    button.addEventListener("click", () => {
+      who = who === person.id ? null : person.id;
+      for (const other of rows) other.firstChild.setAttribute("aria-pressed", String(other === row && who !== null));
+    });
+    row.append(button, Object.assign(document.createElement("span"), { textContent: person.emergency || "no one to call on record" }));
+    return row;
+  });
+  part("signs-people").replaceChildren(...rows);
+  part("incident-text").addEventListener("input", () => (part("incident-keep").disabled = !part("incident-text").value.trim()));
+  part("incident-keep").addEventListener("click", () => {
+    outbox.add("incident", { item: player.step?.item ?? "", participant: who, text: part("incident-text").value.trim() });
+    part("incident-text").value = "";
+    part("incident-keep").disabled = true;
+    who = null;
+    for (const row of rows) row.firstChild.setAttribute("aria-pressed", "false");
+    closeDrawers();
+  });
+}

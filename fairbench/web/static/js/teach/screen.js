@@ -39,6 +39,19 @@ function lines(id, texts) {
   list.replaceChildren(...texts.map((text) => Object.assign(document.createElement("li"), { textContent: text })));
 }
 
+const SMALL = { talk_first: "M0 3h26v8h-26zM11.5 -3h3v20h-3z", waits: "M0 0h26v14h-26z", swapped: "M0 0H16L8 14H0zM19 0H26V14H11z", eased: "M0 0h8v6h10v-6h8v14h-26z" };
+
+function sign(shape) {
+  const svg = document.createElementNS("http://www.w3.org/2000/svg", "svg");
+  svg.setAttribute("viewBox", "-1 -4 28 22");
+  svg.setAttribute("class", `verdict ${shape}`);
+  svg.setAttribute("aria-hidden", "true");
+  const path = document.createElementNS("http://www.w3.org/2000/svg", "path");
+  path.setAttribute("d", SMALL[shape]);
+  svg.append(path);
+  return svg;
+}
+
 export class Screen {
   constructor(player, outbox) {
     this.player = player;
@@ -62,8 +75,28 @@ export class Screen {
     this.showLate();
   }
 
+  // Who does it otherwise, worked out for each version beforehand.
+  showDifferent(different) {
+    const list = part("different");
+    const shown = JSON.stringify(different ?? null);
+    if (list.dataset.shown === shown) return;
+    list.dataset.shown = shown;
+    const rows = (different?.shown ?? []).map((one) => {
+      const row = document.createElement("li");
+      const name = Object.assign(document.createElement("b"), { textContent: one.name, dir: "auto" });
+      const words = document.createElement("span");
+      words.append(name, ` ${one.words}`);
+      row.append(sign(one.shape), words);
+      return row;
+    });
+    if (different?.more) rows.push(Object.assign(document.createElement("li"), { textContent: `and ${different.more} more` }));
+    list.replaceChildren(...rows);
+    list.parentElement.hidden = rows.length === 0;
+  }
+
   showBefore() {
     const { player } = this;
+    this.showDifferent(null);
     set("name", player.score.name);
     set("side", `${player.score.items.length} items · ${player.score.people.length} here`);
     set("number", "");
@@ -77,6 +110,7 @@ export class Screen {
   }
 
   showEnd() {
+    this.showDifferent(null);
     set("name", "The class is over");
     set("side", "Notice how it feels now.");
     set("number", "");
@@ -98,6 +132,7 @@ export class Screen {
     set("cue", step.kind === "explain" ? version.setUp[step.side].join(" ") : cues.join(" "));
     set("breath", step.kind === "work" ? version.breath : step.kind === "explain" ? version.do[""].join(" ") : "");
     set("how", version ? `${version.name} · ${version.dose}${version.props.length ? ` · ${version.props.join(", ")}` : ""}${item.note ? ` · ${item.note}` : ""}` : "");
+    this.showDifferent(version?.different);
     lines("watch", version?.watch ?? []);
     set("stop", version?.stop ?? "Chest pain, faintness, sudden breathlessness.");
     if (this.spokenStep !== step) {

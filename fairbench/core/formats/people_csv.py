@@ -1,0 +1,147 @@
+"""A list of people as CSV: read whatever table somebody has, name what is wrong by line, write our own."""
+
+import csv
+import datetime
+import io
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+from fairbench.core.errors import InputError
+from fairbench.core.people import SLOWEST
+
+MOST_BYTES = 1_000_000
+MOST_LINES = 2_000
+COLUMNS: dict[str, tuple[str, int, tuple[str, ...]]] = {
+    "call_name": ("name to call", 80, ("name", "name to call", "call name", "full name", "participant")),
+    "birth_year": ("birth year", 4, ("birth year", "born", "year of birth", "birth", "year")),
+    "pace": ("pace", 5, ("pace",)),
+    "remember": ("to remember in class", 200, ("to remember in class", "remember", "note for class")),
+    "goals": ("goals", 300, ("goals", "goal", "wants")),
+    "emergency": ("in an emergency call", 160, ("in an emergency call", "emergency", "emergency contact", "contact")),
+    "private_note": ("private note", 2000, ("private note", "note", "notes", "comment")),
+}
+"""Our fields: what they are called, how long they may be, and what others call them."""
+_FORMULA = "=+-@"
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """A table as it was read. ``lines`` are the file's line numbers of the rows, for errors."""
+
+    headers: tuple[str, ...]
+    rows: tuple[tuple[str, ...], ...]
+    lines: tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One person of the file: the fields, and what is wrong with them, if something is."""
+
+    line: int
+    fields: Mapping[str, str]
+    wrong: str = ""
+
+
+def read_table(data: bytes) -> Table:
+    """Rows of text from a file. Raises :class:`InputError` for one that is no table of UTF-8 text."""
+    if len(data) > MOST_BYTES:
+        raise InputError(f"the file is over {MOST_BYTES // 1000} kB; a list of people is smaller", "file")
+    try:
+        text = data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        line = data[: error.start].count(b"\n") + 1
+        raise InputError(
+            f"line {line} is not UTF-8 text; save the table as CSV in UTF-8 and bring it again", "file"
+        ) from None
+    if "\0" in text:
+        raise InputError("this is not a CSV file", "file")
+    first = text.split("\n", 1)[0]
+    delimiter = max(",;\t", key=first.count)
+    reader = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter, strict=True)
+    found: list[tuple[int, tuple[str, ...]]] = []
+    try:
+        for cells in reader:
+            if any(cell.strip() for cell in cells):
+                found.append((reader.line_num, tuple(_plain(cell) for cell in cells)))
+    except csv.Error as error:
+        raise InputError(f"line {reader.line_num} cannot be read: {error}", "file") from None
+    if len(found) < 2:
+        raise InputError("the file has no rows under its headings", "file")
+    if len(found) > MOST_LINES:
+        raise InputError(f"the file has over {MOST_LINES} rows", "file")
+    return Table(found[0][1], tuple(row for _, row in found[1:]), tuple(line for line, _ in found[1:]))
+
+
+def guess(headers: Sequence[str]) -> dict[int, str]:
+    """Which column is which of our fields, as far as the headings say; each field once."""
+    mapped: dict[int, str] = {}
+    for number, header in enumerate(headers):
+        for field, (_, _, names) in COLUMNS.items():
+            if header.strip().lower() in names and field not in mapped.values():
+                mapped[number] = field
+                break
+    return mapped
+
+
+def people_rows(table: Table, mapped: Mapping[int, str], today: datetime.date) -> tuple[Row, ...]:
+    """Every row as a person, with what is wrong. Raises :class:`InputError` when no column is the name,
+    or two are the same field."""
+    fields = list(mapped.values())
+    if "call_name" not in fields:
+        raise InputError("choose which column is the name to call", "call_name")
+    double = next((field for field in fields if fields.count(field) > 1), None)
+    if double:
+        raise InputError(f"two columns are the {COLUMNS[double][0]}", double)
+    rows = []
+    seen: dict[str, int] = {}
+    for line, cells in zip(table.lines, table.rows, strict=True):
+        got = {field: cells[number].strip() if number < len(cells) else "" for number, field in mapped.items()}
+        wrong = _wrong(got, len(cells), len(table.headers), today)
+        name = got["call_name"].casefold()
+        if not wrong and name in seen:
+            wrong = f"the same name as line {seen[name]}"
+        seen.setdefault(name, line)
+        rows.append(Row(line, got, wrong))
+    return tuple(rows)
+
+
+def write_people(people: Iterable[Mapping[str, str]]) -> str:
+    """Our own list. A cell that a spreadsheet would take for a formula gets an apostrophe."""
+    out = io.StringIO(newline="")
+    writer = csv.writer(out)
+    writer.writerow([words for words, _, _ in COLUMNS.values()])
+    for person in people:
+        writer.writerow([_guarded(person.get(field, "")) for field in COLUMNS])
+    return out.getvalue()
+
+
+def _wrong(got: Mapping[str, str], cells: int, headings: int, today: datetime.date) -> str:
+    if cells > headings:
+        return f"{cells} cells under {headings} headings"
+    if not got["call_name"]:
+        return "no name"
+    year = got.get("birth_year", "")
+    if year and not (year.isascii() and year.isdigit() and today.year - 115 <= int(year) <= today.year - 10):
+        return f"'{year[:12]}' is no birth year from {today.year - 115} to {today.year - 10}"
+    pace = got.get("pace", "")
+    try:
+        ok = not pace or 1 <= float(pace.replace(",", ".")) <= SLOWEST
+    except ValueError:
+        ok = False
+    if not ok:
+        return f"'{pace[:12]}' is no pace from 1 to {SLOWEST:g}"
+    for field, value in got.items():
+        words, longest, _ = COLUMNS[field]
+        if len(value) > longest:
+            return f"{words} is over {longest} letters"
+        if not value.replace("\n", "").replace("\t", "").isprintable():
+            return f"{words} has letters that cannot be shown"
+    return ""
+
+
+def _plain(cell: str) -> str:
+    return cell[1:] if len(cell) > 1 and cell[0] == "'" and cell[1] in _FORMULA else cell
+
+
+def _guarded(cell: str) -> str:
+    return f"'{cell}" if cell[:1] and cell[0] in _FORMULA else cell

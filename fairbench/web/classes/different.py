@@ -1,0 +1,77 @@
+"""Who does something otherwise, for the teaching screen: the largest change first, four at most."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Any
+
+from fairbench.core.conditions import Conditions
+from fairbench.core.exercises import Shelf, Version
+from fairbench.core.fit import Shape, SideFit, Verdict, fit_item
+from fairbench.core.people import Person
+from fairbench.core.timeline import ItemTime, Timeline
+
+MOST = 4
+_ORDER = (Shape.TALK_FIRST, Shape.WAITS, Shape.SWAPPED, Shape.EASED, Shape.AS_PLANNED)
+
+
+class Different:
+    """Fits the people who are here to items and to the versions they may be swapped for."""
+
+    def __init__(self, timeline: Timeline, people: Sequence[Person], shelf: Shelf, conditions: Conditions) -> None:
+        self.people = people
+        self.shelf = shelf
+        self.conditions = conditions
+        self.planned = frozenset(time.exercise.id for time in timeline.items)
+
+    def of(self, time: ItemTime, version: Version) -> dict[str, Any]:
+        """``shown`` are name, shape and words; ``more`` how many others differ too."""
+        if version is not time.version:
+            time = replace(time, version=version, item=replace(time.item, version=version.id, dose=None))
+        verdicts = [fit_item(person, time, self.shelf, self.conditions, self.planned) for person in self.people]
+        differing = sorted((verdict for verdict in verdicts if verdict.differs), key=_size)
+        return {
+            "shown": [
+                {"name": verdict.person.name, "shape": verdict.shape.value, "words": _words(verdict)}
+                for verdict in differing[:MOST]
+            ],
+            "more": max(0, len(differing) - MOST),
+        }
+
+
+def _size(verdict: Verdict) -> tuple[int, int, str]:
+    """The largest change sorts first."""
+    rungs = 0
+    if verdict.shape is Shape.EASED and verdict.version is not None:
+        ladder = verdict.exercise.versions
+        rungs = abs(ladder.index(verdict.version) - ladder.index(verdict.base))
+    return _ORDER.index(verdict.shape), -rungs, verdict.person.name
+
+
+def _words(verdict: Verdict) -> str:
+    """What to say, in as few words as can be read across a room."""
+    if verdict.shape is Shape.TALK_FIRST:
+        return "talk first"
+    if verdict.version is None:
+        return "breathes seated"
+    if verdict.shape is Shape.SWAPPED:
+        return f"{verdict.exercise.name}, {verdict.version.name}"
+    if verdict.sides_differ:
+        sides = (("left", verdict.left), ("right", verdict.right))
+        return ", ".join(_on_side(side, fit, verdict.base) for side, fit in sides if _changes(fit, verdict.base))
+    return _what(verdict.left, verdict.base)
+
+
+def _changes(fit: SideFit, base: Version) -> bool:
+    return fit.version is not base or bool(fit.eases)
+
+
+def _on_side(side: str, fit: SideFit, base: Version) -> str:
+    return f"{side}: {_what(fit, base)}" if fit.version else f"{side} rests"
+
+
+def _what(fit: SideFit, base: Version) -> str:
+    """The other version, or what eases the planned one."""
+    if fit.version is None or fit.version is not base:
+        return fit.version.name if fit.version else "rests"
+    reason = fit.eases[0].rule.because if fit.eases else "as planned"
+    return f"{reason[:1].lower()}{reason[1:]}".rstrip(".")

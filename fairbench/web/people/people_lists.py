@@ -1,0 +1,37 @@
+"""People in a list: the name, and beside it only what an instructor must know."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from uuid import UUID
+
+from .models import Participant
+from .standing import declared_of, standing_of
+
+
+@dataclass(frozen=True, slots=True)
+class PersonLine:
+    """One person of a list. ``talk_first`` is the reason, ``kind`` how they are on a group's list."""
+
+    person: Participant
+    standing: str
+    talk_first: str
+    cautions: int
+    kind: str = ""
+
+
+def lines_of(people: Iterable[Participant], kinds: Mapping[UUID, str] | None = None) -> list[PersonLine]:
+    """Lines for people, with no query of their own."""
+    lines = []
+    for person in people:
+        standing = standing_of(person)
+        kind = (kinds or {}).get(person.id, "")
+        lines.append(
+            PersonLine(
+                person,
+                standing.words,
+                standing.talk_first,
+                len(declared_of(person)),
+                kind if kind != "regular" else "",
+            )
+        )
+    return lines

@@ -1,0 +1,106 @@
+"""A person's page worked out: cautions with their reasons, the screening, events, clearances, history."""
+
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from fairbench.core.conditions import Condition, Declared, Effect, Rule
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.screening import Outcome, Standing
+from fairbench.core.sides import Side
+from fairbench.web.accounts.models import AuditEntry
+
+from . import models
+from .standing import standing_of
+
+_NEEDS = "needs"
+_TOLD = {
+    "participant.save": "facts changed",
+    "health.declare": "something they live with added",
+    "health.end_condition": "something they live with ended",
+    "health.event": "an event noted",
+    "health.end_healthevent": "an event ended",
+    "health.clear": "a clinician's word kept",
+    "health.end_clearance": "a clinician's word ended",
+    "health.overrule": "decided otherwise",
+    "health.end_overrule": "a decision taken back",
+    "screening.begin": "screening begun",
+    "screening.give_in": "screening given in",
+    "screening.review": "screening read",
+    "screening.see": "screening looked at",
+}
+"""What is told of the record; that somebody looked at the page stays in the audit alone."""
+
+
+@dataclass(frozen=True, slots=True)
+class Lived:
+    """One condition or need as it is kept, and what it leads to."""
+
+    id: UUID
+    condition: str
+    words: str
+    topic: str
+    note: str
+    until: str
+    rules: tuple[Rule, ...]
+    clearance: str
+
+    @property
+    def counts(self) -> str:
+        """Such as ``3 avoid, 2 ease``."""
+        numbers = [(effect.value, sum(rule.effect is effect for rule in self.rules)) for effect in Effect]
+        return ", ".join(f"{number} {words}" for words, number in numbers if number)
+
+
+@dataclass(frozen=True, slots=True)
+class PersonPage:
+    participant: models.Participant
+    standing: Standing
+    cautions: tuple[Lived, ...]
+    needs: tuple[Lived, ...]
+    screenings: tuple[models.Screening, ...]
+    outcome: str
+    events: tuple[models.HealthEvent, ...]
+    clearances: tuple[models.Clearance, ...]
+    overrules: tuple[models.Overrule, ...]
+    came: tuple[Any, ...]
+    told: tuple[tuple[AuditEntry, str], ...]
+    kinds: tuple[Condition, ...]
+
+
+def person_page(participant: models.Participant, health: bool) -> PersonPage:
+    """``health`` says whether whoever looks may see more than the cautions."""
+    lived = [_lived(row) for row in participant.conditions.filter(ended_at=None)]
+    screenings = tuple(participant.screenings.select_related("reviewed_by")) if health else ()
+    latest = next((screening for screening in screenings if screening.given_on), None)
+    entries = AuditEntry.objects.filter(object_id=participant.id, verb__in=_TOLD).select_related("user")
+    return PersonPage(
+        participant=participant,
+        standing=standing_of(participant),
+        cautions=tuple(one for one in lived if one.topic != _NEEDS),
+        needs=tuple(one for one in lived if one.topic == _NEEDS),
+        screenings=screenings,
+        outcome=Outcome(latest.outcome).words if latest and latest.outcome else "",
+        events=tuple(participant.healthevents.filter(ended_at=None)) if health else (),
+        clearances=tuple(participant.clearances.filter(ended_at=None)) if health else (),
+        overrules=tuple(participant.overrules.filter(ended_at=None)),
+        came=tuple(participant.attendances.select_related("meeting__group").order_by("-meeting__held_on")[:8]),
+        told=tuple((entry, _TOLD[entry.verb]) for entry in entries.order_by("-at")[:8]) if health else (),
+        kinds=tuple(load_conditions()) if health else (),
+    )
+
+
+def _lived(row: models.Condition) -> Lived:
+    known = load_conditions()
+    declared = Declared(row.condition, Side(row.side) if row.side else None, row.severity, row.stage)
+    until = f"until {row.until:%-d %b %Y}" if row.until else ""
+    return Lived(
+        row.id,
+        row.condition,
+        known.words(declared),
+        known.condition(row.condition).topic,
+        row.note,
+        until,
+        known.rules_for(declared),
+        known.wants_clearance(declared),
+    )

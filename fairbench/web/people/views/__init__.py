@@ -1,0 +1,1 @@
+"""Groups, a person, their screening, and lists in and out."""

@@ -1,0 +1,125 @@
+"""Screening: asked one question a page on a tablet handed over, and read together afterwards."""
+
+from uuid import UUID
+
+from django.contrib import messages
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_POST
+
+from fairbench.core.conditions import Declared
+from fairbench.core.errors import InputError
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.formats.screening_doc import load_questions
+from fairbench.core.screening import Answer
+from fairbench.web.accounts.actor import actor_of
+from fairbench.web.find import find
+from fairbench.web.people import health_actions
+from fairbench.web.people.health_actions import read_declared
+from fairbench.web.people.models import Participant, Screening
+from fairbench.web.people.standing import declared_of
+
+
+@require_POST
+def begin(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """Begin to ask, or go on where it was left."""
+    person = find(Participant, participant_id)
+    screening = health_actions.begin_screening(actor_of(request), person.id)
+    questions = load_questions()
+    left = (n for n, question in enumerate(questions, 1) if question.id not in screening.answers)
+    return redirect("people:ask", screening.id, next(left, len(questions)))
+
+
+def ask(request: HttpRequest, screening_id: UUID, number: int) -> HttpResponse:
+    """One question; its answer leads to the next."""
+    screening = find(Screening, screening_id, "participant")
+    actor = actor_of(request)
+    actor.require("health")
+    questions = load_questions()
+    if not 1 <= number <= len(questions):
+        raise Http404
+    if screening.given_on:
+        return redirect("people:asked", screening.id)
+    question = questions[number - 1]
+    if request.method == "POST":
+        try:
+            health_actions.answer(actor, screening.id, question.id, request.POST.get("answer", ""))
+        except InputError as error:
+            messages.error(request, error.message)
+            return redirect("people:ask", screening.id, number)
+        if number < len(questions):
+            return redirect("people:ask", screening.id, number + 1)
+        health_actions.give_in(actor, screening.id)
+        return redirect("people:asked", screening.id)
+    context = {
+        "screening": screening,
+        "question": question,
+        "number": number,
+        "of": len(questions),
+        "said": screening.answers.get(question.id, ""),
+    }
+    return render(request, "people/ask.html", context)
+
+
+def asked(request: HttpRequest, screening_id: UUID) -> HttpResponse:
+    """All is answered: thanks, and hand it back."""
+    screening = find(Screening, screening_id, "participant")
+    actor_of(request).require("health")
+    return render(request, "people/asked.html", {"screening": screening})
+
+
+def review(request: HttpRequest, screening_id: UUID) -> HttpResponse:
+    """The answers, read together; what they lead to is confirmed. Looking at them is on record."""
+    screening = find(Screening, screening_id, "participant")
+    actor = actor_of(request)
+    actor.require("health")
+    if screening.given_on is None:
+        return redirect("people:participant", screening.participant_id)
+    wrong = ""
+    if request.method == "POST":
+        try:
+            _review(request, screening)
+        except InputError as error:
+            wrong = error.message
+        else:
+            messages.success(request, "The screening is read and dated.")
+            return redirect("people:participant", screening.participant_id)
+    else:
+        health_actions.see_screening(actor, screening)
+    context = {"screening": screening, "lines": _lines(request, screening), "wrong": wrong, "given": request.POST}
+    return render(request, "people/review.html", context, status=422 if wrong else 200)
+
+
+def _review(request: HttpRequest, screening: Screening) -> None:
+    fields = request.POST
+    answers = {q.id: fields[f"q-{q.id}"] for q in load_questions() if f"q-{q.id}" in fields}
+    final = {**screening.answers, **answers}
+    declared: list[Declared] = []
+    for question in load_questions():
+        if question.condition and final.get(question.id) == Answer.YES and fields.get(f"keep-{question.id}") == "on":
+            named = {name: fields.get(f"{question.id}-{name}", "") for name in ("side", "severity", "stage")}
+            declared.append(read_declared({**named, "condition": question.condition}))
+    wanted, note = fields.get("wanted", ""), fields.get("note", "")
+    health_actions.review(actor_of(request), screening.id, answers, declared, wanted, note)
+
+
+def _lines(request: HttpRequest, screening: Screening) -> list[dict[str, object]]:
+    known, own = load_conditions(), {one.condition for one in declared_of(screening.participant)}
+    lines: list[dict[str, object]] = []
+    group = ""
+    for question in load_questions():
+        said = request.POST.get(f"q-{question.id}", screening.answers.get(question.id, Answer.TELL))
+        condition = known.condition(question.condition) if question.condition else None
+        new = condition is not None and condition.id not in own and said != Answer.NO
+        lines.append(
+            {
+                "question": question,
+                "heading": question.group if question.group != group else "",
+                "said": said,
+                "told": screening.answers.get(question.id) == Answer.TELL,
+                "condition": condition if new else None,
+                "known": condition is not None and condition.id in own,
+            }
+        )
+        group = question.group
+    return lines

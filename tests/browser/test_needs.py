@@ -1,0 +1,112 @@
+"""Needs as they are met in a day: a newcomer screened, a shoulder that hurts, a mend, a word that ends."""
+
+import datetime
+import re
+
+from django.utils import timezone
+from django_scopes import scopes_disabled
+from playwright.sync_api import Page, expect
+
+from fairbench.web.people.models import Overrule, Participant
+from fairbench.web.people.standing import keep_standing
+
+from .conftest import settled
+
+
+def open_plan(page: Page, name: str) -> None:
+    page.goto("/plans/")
+    page.get_by_role("link", name=name).first.click()
+    page.wait_for_selector("#bench")
+
+
+def lowest(page: Page) -> int:
+    return int(re.search(r"(\d+)%", page.locator("#lowest-share").inner_text()).group(1))
+
+
+def test_a_newcomer_is_screened_on_the_tablet_and_the_bench_changes(page: Page) -> None:
+    open_plan(page, "Open chest, strong legs")
+    row = page.locator(".people-row", has_text="Cosmo Idris")
+    assert row.locator(".cell.talk_first").count() == page.locator(".plank").count()
+    page.goto("/people/")
+    page.get_by_role("link", name="Cosmo Idris").click()
+    page.locator("#screen").click()
+    for number in range(1, 31):
+        expect(page.get_by_text(f"Question {number} of 30")).to_be_visible()
+        if number == 2:
+            page.get_by_role("link", name="Back one question").click()
+            expect(page.get_by_role("button", name="No", exact=True)).to_have_attribute("aria-pressed", "true")
+            page.get_by_role("button", name="No", exact=True).click()
+            expect(page.get_by_text("Question 2 of 30")).to_be_visible()
+        question = page.locator(".ask-question").inner_text()
+        yes = "floor and up again" in question
+        tell = "pain or stiffness" in question
+        page.get_by_role("button", name="Yes" if yes else "I'd rather" if tell else "No", exact=not tell).click()
+    page.get_by_role("link", name="read the answers").click()
+    told = page.locator(".review-line", has_text="pain or stiffness")
+    told.get_by_label("No").check()
+    expect(page.get_by_label("Keep: cannot get to the floor")).to_be_checked()
+    page.get_by_role("button", name="Read and dated today").click()
+    expect(page.locator("#standing")).to_contain_text("Holds until")
+    expect(page.get_by_text("Cannot get to the floor", exact=True)).to_be_visible()
+    open_plan(page, "Open chest, strong legs")
+    expect(page.locator(".people-row", has_text="Cosmo Idris").locator(".cell.talk_first")).to_have_count(0)
+
+
+def test_a_new_shoulder_pain_at_the_door_changes_the_teaching_screen(page: Page) -> None:
+    open_plan(page, "Open chest, strong legs")
+    page.get_by_role("button", name="Teach").click()
+    for name in ("Ifeoma Adair", "Tomasz Wilk"):
+        page.locator(".arrive", has_text=name).click()
+        expect(page.locator(".arrive", has_text=name)).to_have_attribute("aria-pressed", "true")
+    cell = page.locator(".arrive-cell", has_text="Ifeoma Adair")
+    cell.locator("summary").click()
+    cell.get_by_role("button", name="Right shoulder").click()
+    expect(cell.get_by_text("Right shoulder hurts")).to_be_visible()
+    page.locator("#begin").click()
+    page.locator("#do-pause:not([disabled])").click()
+    for _ in range(80):
+        if page.locator("#name").inner_text() == "Arm sweep":
+            break
+        page.locator("#do-next").click()
+    different = page.locator("#different li")
+    expect(different).to_have_count(1)
+    expect(different).to_contain_text("Ifeoma Adair right")
+    assert "left" not in different.inner_text()
+    page.locator("#do-signs").click()
+    expect(page.locator("#signs-people")).to_contain_text("Ifeoma Adair")
+    page.locator("#incident-text").fill("Shoulder worse, sat out.")
+    page.locator("#incident-keep").click()
+    expect(page.locator("#sync")).to_have_text("all saved")
+
+
+def test_a_mend_is_taken_and_the_share_rises(page: Page) -> None:
+    open_plan(page, "Bones and balance")
+    before = lowest(page)
+    expect(page.locator(".cell.waits")).to_have_count(1)
+    page.get_by_role("button", name=re.compile("^Swap it for")).click()
+    settled(page)
+    expect(page.locator(".cell.waits")).to_have_count(0)
+    assert lowest(page) > before
+
+
+def test_a_word_against_the_fit_holds_and_then_expires(page: Page) -> None:
+    open_plan(page, "Up once, down once")
+    row = page.locator(".people-row", has_text="Nerys Quill")
+    row.locator(".cell.eased").first.click()
+    expect(page.locator("#verdict")).to_contain_text("Eased")
+    planned = page.locator("#overrule-version option").last.get_attribute("value")
+    page.locator("#overrule-version").select_option(planned)
+    page.locator("#overrule-reason").fill("Her surgeon set no limits.")
+    page.get_by_role("button", name="Decide so").click()
+    expect(page.locator("#verdict")).to_contain_text("by your word: Her surgeon set no limits.")
+    expect(row.locator(".cell.overruled")).to_have_count(1)
+    with scopes_disabled():
+        word = Overrule.objects.get()
+        assert word.until == timezone.localdate()
+        # A day later, as the database has it.
+        word.until -= datetime.timedelta(days=1)
+        word.save()
+        keep_standing(Participant.objects.get(call_name="Nerys Quill"))
+    page.reload()
+    expect(page.locator(".people-row", has_text="Nerys Quill").locator(".cell.overruled")).to_have_count(0)
+    expect(page.locator(".people-row", has_text="Nerys Quill").locator(".cell.eased")).to_have_count(1)

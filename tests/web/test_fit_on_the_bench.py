@@ -1,0 +1,150 @@
+"""The fit on the bench: shapes in rows, reasons, one person's session, mends, fairer bases, overruling."""
+
+import datetime
+import re
+
+import pytest
+from django.urls import reverse
+from django.utils import timezone
+
+from fairbench.web.people.models import Condition, Overrule, Participant
+from fairbench.web.people.standing import keep_standing, person_of
+from fairbench.web.plans import actions
+from fairbench.web.plans.labels import name_for, width_of
+from tests.factories import ListingFactory, ParticipantFactory, make_group
+from tests.web.test_bench import do, now
+
+from .conftest import core_plan
+
+pytestmark = pytest.mark.django_db
+
+
+def has(condition: str, side: str = "", severity: str = "", stage: str = "") -> dict[str, str]:
+    return {"condition": condition, "side": side, "severity": severity, "stage": stage}
+
+
+def add_to(group, name: str, *conditions: dict[str, str]) -> Participant:
+    person = ParticipantFactory(practice=group.practice, call_name=name)
+    for row in conditions:
+        Condition.objects.create(practice=group.practice, participant=person, **row)
+    keep_standing(person)
+    ListingFactory(practice=group.practice, group=group, participant=person)
+    return person
+
+
+def look(client, plan, **query: str) -> str:
+    return client.get(reverse("plans:bench", args=[plan.id]), query).content.decode()
+
+
+def lowest(page: str) -> int:
+    return int(re.search(r"Lowest share (\d+)%", page).group(1))
+
+
+def test_each_shape_stands_in_its_row_and_opens_to_its_reason(client_in, plan, group) -> None:
+    old = add_to(group, "Dilwyn Farrow", has("no-floor"))
+    page = look(client_in, plan)
+    cell = re.search(rf'<a class="cell (\w+)" id="cell-{old.id}-b"[^>]*aria-label="([^"]*)"', page)
+    assert cell.group(1) in ("eased", "swapped")
+    assert cell.group(2).startswith("Dilwyn Farrow, 2. Bridge: ")
+    reason = look(client_in, plan, chosen="b", person=str(old.id))
+    assert "Why not the others" in reason
+    assert "Cannot get to the floor" in reason
+    assert "not a diagnosis" in reason
+    assert "Nothing on record speaks against it" in look(client_in, plan, chosen="a", person=str(old.id))
+
+
+def test_one_person_is_looked_at_alone(client_in, plan, group) -> None:
+    old = add_to(group, "Dilwyn Farrow", has("no-floor"))
+    page = look(client_in, plan, person=str(old.id))
+    assert page.count('<a class="session-line"') == 3
+    assert "of the working time" in page
+    assert "session-line" not in look(client_in, plan, person="nobody")
+
+
+def test_the_inspector_says_for_whom_it_is_different(client_in, plan, group) -> None:
+    add_to(group, "Dilwyn Farrow", has("no-floor"))
+    assert re.search(r"Different for</h3>\s*<ul.*Dilwyn Farrow", look(client_in, plan, chosen="b"), re.S)
+    assert "Everyone does it as planned" in look(client_in, plan, chosen="a")
+
+
+def test_talk_first_is_a_peg_in_every_item_and_a_finding(client_in, plan, group) -> None:
+    new = add_to(group, "Cosmo Idris")
+    Participant.objects.filter(id=new.id).update(standing={})
+    page = look(client_in, plan)
+    assert page.count('<a class="cell talk_first"') == 3
+    assert "Cosmo Idris: talk first" in page
+    assert lowest(page) == 100
+
+
+def test_a_mend_lifts_the_share(client_in, actor) -> None:
+    group = make_group(actor.practice, 1)
+    person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
+    plan = actions.create(actor, core_plan("heel-drop", "band-row"), group, "Made for a test")
+    page = look(client_in, plan)
+    before = lowest(page)
+    assert before < 75
+    assert f'id="cell-{person.id}-a"' in page
+    mend = re.search(r'do/swap/" hx-vals=\'([^\']*)\'>([^<]*)<', page)
+    fields = dict(re.findall(r"(\w+)&quot;: &quot;([^&]*)&quot;", mend.group(1)))
+    promised = int(re.search(r"(\d+)%", mend.group(2)).group(1))
+    answer = do(client_in, plan, "swap", **fields)
+    assert answer.status_code == 200
+    assert lowest(answer.content.decode()) == pytest.approx(promised, abs=1)
+    assert promised > before
+    assert now(plan).item("a").exercise != "heel-drop"
+
+
+def test_fairer_bases_are_proposed_and_taken_and_undone(client_in, actor) -> None:
+    group = make_group(actor.practice, 1)
+    for number in range(3):
+        add_to(group, f"Sore {number}", has("shoulder-pain", "right", "marked"), has("shoulder-pain", "left", "marked"))
+    plan = actions.create(actor, core_plan("arm-sweep", "heel-raise"), group, "Made for a test")
+    page = look(client_in, plan)
+    assert "3 of 4 do Arm sweep otherwise" in page
+    proposal = look(client_in, plan, bases="1")
+    assert "Take all 1" in proposal
+    answer = do(client_in, plan, "bases")
+    assert answer.status_code == 200
+    assert now(plan).item("a").version != "both-arms"
+    assert now(plan).item("b").version == core_plan("heel-raise").item("a").version
+    assert "otherwise" not in answer.content.decode()
+    do(client_in, plan, "undo")
+    assert now(plan).item("a").version == "both-arms"
+
+
+def overruled(client, plan, person, **fields):
+    body = {
+        "person": str(person.id),
+        "exercise": "bridge",
+        "version": "full-bridge",
+        "chosen": "b",
+        "seen": "1",
+        **fields,
+    }
+    return client.post(reverse("plans:overrule", args=[plan.id]), body)
+
+
+def test_overruled_with_a_reason_until_a_day(client_in, plan, group) -> None:
+    old = add_to(group, "Dilwyn Farrow", has("no-floor"))
+    assert overruled(client_in, plan, old, reason=" ").status_code == 422
+    assert overruled(client_in, plan, old, reason="x", until="2020-01-01").status_code == 422
+    assert overruled(client_in, plan, old, reason="x", version="on-the-roof").status_code == 422
+    until = timezone.localdate() + datetime.timedelta(days=7)
+    answer = overruled(client_in, plan, old, reason="Has a plinth at hand.", until=until.isoformat())
+    assert "by your word: Has a plinth at hand." in answer.content.decode()
+    old.refresh_from_db()
+    assert person_of(old, today=until).overruled
+    assert not person_of(old, today=until + datetime.timedelta(days=1)).overruled
+    back = client_in.post(
+        reverse("plans:overrule_ends", args=[plan.id]), {"person": str(old.id), "exercise": "bridge", "chosen": "b"}
+    )
+    assert "by your word" not in back.content.decode()
+    assert Overrule.objects.get(participant=old).ended_at is not None
+
+
+def test_names_are_shortened_by_words() -> None:
+    assert name_for("Solveig Penhale", 200) == "Solveig Penhale"
+    assert name_for("Solveig Penhale of Brackwater", 104) == "Solveig Penhale"
+    long = name_for("Wolfeschlegelsteinhausenberger", 60)
+    assert long.endswith("…")
+    assert width_of(long) <= 60

@@ -1,0 +1,179 @@
+"""Somebody's health record over HTTP: declared, ended, screened, cleared; refused without loss; who may see it."""
+
+import datetime
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+
+from fairbench.core.formats.screening_doc import load_questions
+from fairbench.web.accounts.models import AuditEntry, Role
+from fairbench.web.people.models import Condition, Participant, Screening
+from fairbench.web.people.standing import person_of, standing_of
+from tests.factories import ParticipantFactory, UserFactory
+
+pytestmark = pytest.mark.django_db
+QUESTIONS = load_questions()
+
+
+@pytest.fixture
+def person(actor) -> Participant:
+    return ParticipantFactory(practice=actor.practice, call_name="Nerys Quill", screened=False)
+
+
+def send(client, person, verb: str, **fields):
+    return client.post(f"/people/{person.id}/{verb}/", fields, follow=True).content.decode()
+
+
+def declared(person) -> list[str]:
+    person.refresh_from_db()
+    return [one.condition for one in person_of(person).conditions]
+
+
+def screen(client, person, **answers: str) -> Screening:
+    """On the tablet, from the first question to the last; no to all but ``answers``."""
+    client.post(f"/people/{person.id}/screening/")
+    screening = Screening.objects.filter(participant=person).latest("started_at")
+    for number, question in enumerate(QUESTIONS, 1):
+        said = answers.get(question.id.replace("-", "_"), "no")
+        client.post(f"/people/screening/{screening.id}/{number}/", {"answer": said})
+    screening.refresh_from_db()
+    return screening
+
+
+def test_a_condition_is_added_counts_and_ends_without_being_lost(client_in, person) -> None:
+    page = send(client_in, person, "declare", condition="hip-replacement", side="left", stage="settled", note="2021")
+    assert "replaced hip, left, settled" in page.lower()
+    assert declared(person) == ["hip-replacement"]
+    row = Condition.objects.get(participant=person)
+    assert "Ended from today" in send(client_in, person, "end", row=str(row.id))
+    assert declared(person) == []
+    row.refresh_from_db()
+    assert row.ended_at is not None
+    assert AuditEntry.objects.filter(object_id=person.id, verb="health.end_condition").count() == 1
+
+
+@pytest.mark.parametrize(
+    ("fields", "says"),
+    [
+        ({"condition": "flat-feet"}, "there is no condition"),
+        ({"condition": "stenosis", "side": "left"}, "has no side"),
+        ({"condition": "knee-replacement", "side": "up"}, "there is no side"),
+        ({"condition": "knee-replacement", "stage": "sometimes"}, "sometimes"),
+        ({"condition": "stenosis", "until": "2020-02-30"}, "is no day"),
+        ({"condition": "stenosis", "until": "2020-02-28"}, "is past"),
+    ],
+)
+def test_what_cannot_be_declared_is_refused_and_nothing_is_kept(client_in, person, fields, says) -> None:
+    page = send(client_in, person, "declare", **fields)
+    assert "Not kept" in page
+    assert says in page
+    assert declared(person) == []
+
+
+def test_what_contradicts_is_refused(client_in, person) -> None:
+    send(client_in, person, "declare", condition="no-floor")
+    assert "Not kept" in send(client_in, person, "declare", condition="floor-with-chair")
+    assert declared(person) == ["no-floor"]
+
+
+def test_a_condition_ends_by_itself_after_its_day(client_in, person) -> None:
+    until = timezone.localdate() + datetime.timedelta(days=3)
+    send(client_in, person, "declare", condition="sciatica", side="left", until=until.isoformat())
+    person.refresh_from_db()
+    assert person_of(person, today=until).conditions
+    assert not person_of(person, today=until + datetime.timedelta(days=1)).conditions
+
+
+def test_screened_on_the_tablet_and_read_together(client_in, person) -> None:
+    assert standing_of(person).words == "not screened"
+    screening = screen(client_in, person, pressure="yes", joints="tell")
+    person.refresh_from_db()
+    assert standing_of(person).words == "answers to be read"
+    address = f"/people/screening/{screening.id}/review/"
+    refused = client_in.post(address, {"keep-pressure": "on", "pressure-severity": "controlled"})
+    assert refused.status_code == 422
+    assert "still to be told" in refused.content.decode()
+    assert declared(person) == []
+    done = client_in.post(address, {"q-joints": "no", "keep-pressure": "on", "pressure-severity": "controlled"})
+    assert done.status_code == 302
+    assert declared(person) == ["high-blood-pressure"]
+    assert standing_of(person).talk_first == ""
+    assert AuditEntry.objects.filter(object_id=person.id, verb="screening.review").exists()
+    assert client_in.get(address).status_code == 200
+    assert AuditEntry.objects.filter(object_id=person.id, verb="screening.see").exists()
+
+
+def test_a_tablet_goes_back_and_on_and_takes_no_nonsense(client_in, person) -> None:
+    client_in.post(f"/people/{person.id}/screening/")
+    screening = Screening.objects.get(participant=person)
+    first = f"/people/screening/{screening.id}/1/"
+    client_in.post(first, {"answer": "yes"})
+    assert 'aria-pressed="true">Yes' in client_in.get(first).content.decode()
+    client_in.post(first, {"answer": "maybe"})
+    screening.refresh_from_db()
+    assert screening.answers == {QUESTIONS[0].id: "yes"}
+    assert client_in.get(f"/people/screening/{screening.id}/31/").status_code == 404
+    again = client_in.post(f"/people/{person.id}/screening/")
+    assert again["Location"] == f"/people/screening/{screening.id}/2/"
+    page = client_in.get(first).content.decode()
+    assert "Nerys" not in page
+    assert "topbar" not in page
+
+
+def test_a_fall_ends_the_screening_until_it_is_asked_again(client_in, person) -> None:
+    done = screen(client_in, person)
+    client_in.post(f"/people/screening/{done.id}/review/", {})
+    person.refresh_from_db()
+    assert standing_of(person).talk_first == ""
+    assert "be asked again" in send(client_in, person, "event", kind="a fall", happened_on="")
+    person.refresh_from_db()
+    assert "A fall" in standing_of(person).talk_first
+    tomorrow = timezone.localdate() + datetime.timedelta(days=1)
+    assert "cannot be" in send(client_in, person, "event", kind="a fall", happened_on=tomorrow.isoformat())
+
+
+def test_a_clinicians_word_lifts_what_asked_for_it(client_in, person) -> None:
+    done = screen(client_in, person)
+    client_in.post(f"/people/screening/{done.id}/review/", {})
+    send(client_in, person, "declare", condition="angina", stage="unstable")
+    person.refresh_from_db()
+    assert "angina" in standing_of(person).talk_first
+    assert "Not kept" in send(client_in, person, "clear", condition="angina", who=" ", said="May join.")
+    until = timezone.localdate() + datetime.timedelta(days=30)
+    send(client_in, person, "clear", condition="angina", who="Dr Oake", said="May join.", until=until.isoformat())
+    person.refresh_from_db()
+    assert standing_of(person).talk_first == ""
+    assert "angina" in standing_of(person, until + datetime.timedelta(days=1)).talk_first
+
+
+def test_an_assistant_sees_cautions_but_not_the_screening(client_in, actor, person) -> None:
+    done = screen(client_in, person, pressure="yes")
+    client_in.post(f"/people/screening/{done.id}/review/", {"keep-pressure": "on"})
+    Participant.objects.filter(id=person.id).update(private_note="Sister is ill.")
+    assistant = Client()
+    assistant.force_login(UserFactory(practice=actor.practice, role=Role.ASSISTANT))
+    page = assistant.get(f"/people/{person.id}/").content.decode()
+    assert "High blood pressure" in page
+    for hidden in ("Sister is ill", "Last outcome", "On record", "Add a caution"):
+        assert hidden not in page
+    for address in (f"/people/screening/{done.id}/review/", f"/people/screening/{done.id}/asked/"):
+        assert assistant.get(address).status_code == 403
+    assert assistant.post(f"/people/{person.id}/declare/", {"condition": "stenosis"}).status_code == 403
+
+
+def test_a_list_is_brought_in_whole_or_not_at_all(client_in, group) -> None:
+    address = f"/people/groups/{group.id}/bring-in/"
+    text = "Name;Born\nOdo Finn;1950\n;1951\n"
+    before = group.participants.count()
+    fields = {"text": text, "column-0": "call_name", "column-1": "birth_year"}
+    seen = client_in.post(address, fields).content.decode()
+    assert "no name" in seen
+    refused = client_in.post(address, {**fields, "go": "yes"})
+    assert refused.status_code == 422
+    assert "Nobody was brought in" in refused.content.decode()
+    assert group.participants.count() == before
+    client_in.post(address, {**fields, "go": "yes", "leave_out": "on"})
+    assert group.participants.count() == before + 1
+    saved = client_in.get(f"/people/groups/{group.id}/people.csv").content.decode()
+    assert "Odo Finn,1950" in saved

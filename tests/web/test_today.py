@@ -1,0 +1,117 @@
+"""Anything new today: noted at the door, it changes the fit of this class, and can be taken back."""
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+
+from fairbench.web.accounts.models import Role
+from fairbench.web.classes import actions
+from fairbench.web.classes.day_notes import people_today
+from fairbench.web.classes.models import DayNote, Incident, TeachEvent
+from fairbench.web.people.models import HealthEvent
+from fairbench.web.people.standing import standing_of
+from fairbench.web.plans.adapter import core_plan as stored
+from fairbench.web.plans.models import PlanRevision
+from tests.factories import UserFactory
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture
+def meeting(actor, plan, group):
+    value = stored(PlanRevision.objects.get(plan=plan, number=1).document)
+    opened = actions.open_meeting(actor, group, plan, value)
+    for person in group.participants.all():
+        actions.set_here(actor, opened.id, person.id, True)
+    return opened
+
+
+def news(client, meeting, person, **fields):
+    return client.post(f"/classes/{meeting.id}/news/", {"participant": str(person.id), **fields})
+
+
+def first(meeting):
+    return people_today(meeting)[0]
+
+
+def test_a_pain_counts_for_this_class_only(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    assert (
+        "Left shoulder hurts"
+        in news(client_in, meeting, person, kind="pain", where="shoulder", side="left").content.decode()
+    )
+    (declared,) = first(meeting).conditions
+    assert (declared.condition, declared.side, declared.severity) == ("shoulder-pain", "left", "marked")
+    person.refresh_from_db()
+    assert person.standing["conditions"] == []
+    note = DayNote.objects.get()
+    client_in.post(f"/classes/{meeting.id}/news/back/", {"note": str(note.id)})
+    assert first(meeting).conditions == ()
+    assert DayNote.objects.count() == 1
+    assert client_in.post(f"/classes/{meeting.id}/news/back/", {"note": str(note.id)}).status_code == 404
+
+
+@pytest.mark.parametrize(
+    "fields", [{"kind": "pain", "where": "shoulder"}, {"kind": "pain", "where": "tail"}, {"kind": "gossip"}, {}]
+)
+def test_what_cannot_be_noted_is_refused(client_in, meeting, group, fields) -> None:
+    answer = news(client_in, meeting, group.participants.first(), **fields)
+    assert answer.status_code == 422
+    assert "Not noted" in answer.content.decode()
+    assert DayNote.objects.count() == 0
+
+
+def test_a_fall_is_talked_over_first_and_stays_on_record(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    news(client_in, meeting, person, kind="fell")
+    assert "Fell since last time" in first(meeting).talk_first
+    person.refresh_from_db()
+    assert "A fall" in standing_of(person).talk_first
+    news(client_in, meeting, person, kind="talked")
+    assert first(meeting).talk_first == ""
+    assert HealthEvent.objects.get(participant=person).ended_at is None
+
+
+def test_a_fall_noted_by_mistake_ends_with_the_note(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    news(client_in, meeting, person, kind="fell")
+    client_in.post(f"/classes/{meeting.id}/news/back/", {"note": str(DayNote.objects.get().id)})
+    person.refresh_from_db()
+    assert standing_of(person).talk_first == ""
+    assert HealthEvent.objects.get().ended_at is not None
+
+
+def test_an_assistant_notes_news_but_does_not_lift_talk_first(meeting, group, user) -> None:
+    assistant = Client()
+    assistant.force_login(UserFactory(practice=user.practice, role=Role.ASSISTANT))
+    person = group.participants.first()
+    assert news(assistant, meeting, person, kind="fell").status_code == 200
+    assert news(assistant, meeting, person, kind="talked").status_code == 403
+
+
+def test_the_teaching_screen_says_for_whom_it_is_different(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    news(client_in, meeting, person, kind="unwell")
+    client_in.post(f"/classes/{meeting.id}/begin/")
+    page = client_in.get(f"/classes/{meeting.id}/teach/").content.decode()
+    assert f'"name": "{person.call_name}", "shape"' in page
+
+
+def test_an_incident_is_kept_apart_and_only_once(client_in, actor, meeting, group) -> None:
+    client_in.post(f"/classes/{meeting.id}/begin/")
+    event = {
+        "id": "6f2b1c1e-0000-4000-8000-000000000001",
+        "kind": "incident",
+        "item": "a",
+        "at": timezone.now().isoformat(),
+        "participant": str(group.participants.first().id),
+        "text": "Felt faint, sat down, better after water.",
+    }
+    for _ in range(2):
+        answer = client_in.post(f"/classes/{meeting.id}/events/", {"events": [event]}, content_type="application/json")
+        assert answer.json()["kept"] == [event["id"]]
+    assert Incident.objects.get().what.startswith("Felt faint")
+    assert TeachEvent.objects.count() == 0
+    actions.end_teaching(actor, meeting.id)
+    actions.record(actor, meeting.id)
+    assert "Felt faint" in client_in.get(f"/classes/{meeting.id}/").content.decode()
