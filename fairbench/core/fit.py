@@ -153,13 +153,28 @@ def _profile(declared: tuple[Declared, ...], conditions: Conditions) -> _Profile
     return _Profile(declared, conditions)
 
 
+Book = dict[tuple[str, Version, Dose | None], Verdict]
+
+
+@lru_cache(maxsize=512)
+def _book(_person: Person, _shelf: Shelf, _conditions: Conditions, _planned: frozenset[str]) -> Book:
+    """Verdicts already found for a person beside certain other exercises: an edit changes one item, not all."""
+    return {}
+
+
+def forget() -> None:
+    """Let go of the verdicts that are kept, to measure what it takes to find them."""
+    _book.cache_clear()
+
+
 def fit(timeline: Timeline, people: Iterable[Person], shelf: Shelf, conditions: Conditions) -> Fit:
     """Fit a whole plan. A person with nothing declared does everything as planned."""
     planned = frozenset(time.exercise.id for time in timeline.items)
     verdicts = {}
     for person in people:
+        book = _book(person, shelf, conditions, planned)
         for time in timeline.items:
-            verdicts[person.id, time.item.id] = fit_item(person, time, shelf, conditions, planned)
+            verdicts[person.id, time.item.id] = _kept(book, person, time, shelf, conditions, planned)
     return Fit(timeline, verdicts)
 
 
@@ -167,6 +182,22 @@ def fit_item(
     person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str] = frozenset()
 ) -> Verdict:
     """One person and one item. ``planned`` are exercises that are on the plan anyway."""
+    return _kept(_book(person, shelf, conditions, planned), person, time, shelf, conditions, planned)
+
+
+def _kept(
+    book: Book, person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]
+) -> Verdict:
+    key = (time.item.id, time.version, time.item.dose)
+    verdict = book.get(key)
+    if verdict is None:
+        if len(book) >= _KEPT:
+            book.clear()
+        verdict = book[key] = _find(person, time, shelf, conditions, planned)
+    return verdict
+
+
+def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]) -> Verdict:
     exercise, base = time.exercise, time.version
 
     def verdict(shape: Shape, version: Version | None, left: SideFit, right: SideFit, reason: str = "") -> Verdict:

@@ -1,5 +1,7 @@
 """The five shapes of a verdict, the same on the bench, in lists, in class and in print."""
 
+from functools import lru_cache
+
 from fairbench.core.fit import Shape
 
 HEIGHT = 14.0
@@ -8,6 +10,7 @@ _SLANT = 5.0
 _PEG = 3.0
 
 
+@lru_cache(maxsize=2048)
 def shape_path(shape: Shape, width: float, height: float = HEIGHT) -> str:
     """The outline of a verdict ``width`` wide, from its upper left corner."""
     w, h = round(width, 1), round(height, 1)
@@ -26,3 +29,11 @@ def shape_path(shape: Shape, width: float, height: float = HEIGHT) -> str:
         peg = f"M{x:g} -4h{_PEG:g}v{h + 8:g}h-{_PEG:g}z"
         return f"M0 3h{w:g}v{h - 6:g}h-{w:g}z{peg}"
     return f"M0 0h{w:g}v{h:g}h-{w:g}z"
+
+
+@lru_cache(maxsize=16)
+def verdict_sign(shape: Shape, overruled: bool = False) -> str:
+    """The small sign of a verdict as SVG, to stand beside its words."""
+    kind = "overruled" if overruled else shape.value
+    drawn = f'<svg class="verdict {kind}" viewBox="-1 -5 32 24" width="32" height="24" aria-hidden="true">'
+    return f'{drawn}<path d="{shape_path(shape, 30)}"/></svg>'

@@ -21,14 +21,14 @@ from fairbench.core.body.movement import demands, posed, solved
 from fairbench.core.body.support import solve
 from fairbench.core.conditions import Declared
 from fairbench.core.exercises import Shelf
-from fairbench.core.fit import fit
+from fairbench.core.fit import fit, forget
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.plan_doc import write_plan
 from fairbench.core.people import Group, Person
 from fairbench.core.plans import Item, Plan, add_where_it_belongs
 from fairbench.core.sides import Side
-from fairbench.core.timeline import compile_timeline
+from fairbench.core.timeline import Timeline, compile_timeline
 from fairbench.figures.palette import palette
 from fairbench.figures.svg import drawing_svg
 
@@ -100,11 +100,17 @@ def fit_rows() -> list[Row]:
     shelf, conditions = load_shelf(), load_conditions()
     people = _group(PEOPLE * 2, PROFILES).people
     single, double = (compile_timeline(_plan(shelf, count), Group(), shelf) for count in (ITEMS, ITEMS * 2))
+
+    def anew(timeline: Timeline, group: tuple[Person, ...]) -> None:
+        forget()
+        fit(timeline, group, shelf, conditions)
+
     once, items, twice = _medians(
-        lambda: fit(single, people[:PEOPLE], shelf, conditions),
-        lambda: fit(double, people[:PEOPLE], shelf, conditions),
-        lambda: fit(single, people, shelf, conditions),
+        lambda: anew(single, people[:PEOPLE]),
+        lambda: anew(double, people[:PEOPLE]),
+        lambda: anew(single, people),
     )
+    forget()
     begun = time.perf_counter()
     best_bases(single, people[:PEOPLE], shelf, conditions)
     bases = time.perf_counter() - begun

@@ -4,6 +4,8 @@ import pytest
 from django.urls import reverse
 
 from fairbench.core.plans import Plan as CorePlan
+from fairbench.web.people.models import Condition
+from fairbench.web.people.standing import keep_standing
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.models import Plan, PlanRevision
@@ -180,7 +182,12 @@ def test_a_long_plan_for_sixteen_people_stays_within_its_queries(
     client_in, actor, django_assert_max_num_queries
 ) -> None:
     exercises = [e.id for e in actions.shelf()][:20]
-    plan = actions.create(actor, core_plan(*exercises), make_group(actor.practice, 16), "Long")
+    group = make_group(actor.practice, 16)
+    for number, person in enumerate(group.participants.all()):
+        condition = ("stenosis", "parkinsons", "low-vision", "no-floor")[number % 4]
+        Condition.objects.create(practice=actor.practice, participant=person, condition=condition)
+        keep_standing(person)
+    plan = actions.create(actor, core_plan(*exercises), group, "Long")
     with django_assert_max_num_queries(12):
         client_in.get(reverse("plans:bench", args=[plan.id]) + "?chosen=a")
     with django_assert_max_num_queries(12):

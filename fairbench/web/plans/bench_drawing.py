@@ -164,9 +164,9 @@ def draw(
     bases = {lane.name: lane.base for lane in lanes}
     rows_top = lanes[-1].base + 12 + LABEL * labels.below(lanes[-1].name)
     parts = {share.person.id: share.part for share in shares}
+    bars = _bars(timeline, scale)
     rows = tuple(
-        _row(timeline, person, rows_top + number * ROW, scale, found, parts.get(person.id))
-        for number, person in enumerate(people)
+        _row(person, rows_top + number * ROW, bars, found, parts.get(person.id)) for number, person in enumerate(people)
     )
     return Drawing(
         height=rows_top + max(1, len(rows)) * ROW + 8,
@@ -174,7 +174,7 @@ def draw(
         lanes=lanes,
         ticks=tuple(Tick(_x(m * 60, scale), m) for m in range(0, int(longest // 60) + 1, 5)),
         rows=rows,
-        row_path=_row_path(timeline, scale),
+        row_path="".join(bar.path for bar in bars),
         level_line=_level_line(timeline, scale, bases),
         booked_x=_x(timeline.plan.length_min * 60.0, scale),
         rows_top=rows_top,
@@ -293,22 +293,42 @@ def _plank(item: ItemTime, number: int, place: int, scale: float, base: float, l
     )
 
 
-def _row(timeline: Timeline, person: Person, y: float, scale: float, found: Fit | None, part: float | None) -> Row:
+@dataclass(frozen=True, slots=True)
+class _Bar:
+    """An item's place in everybody's row, worked out once for all."""
+
+    number: int
+    time: ItemTime
+    x: float
+    width: float
+    path: str
+
+
+def _bars(timeline: Timeline, scale: float) -> tuple[_Bar, ...]:
+    bars = []
+    for number, time in enumerate(timeline.items, 1):
+        x, width = _x(time.begins, scale), max(2.0, round((time.end - time.begins) * scale - 2, 1))
+        path = f"M{x} {(ROW - ROW_PLANK) / 2:g}h{width}v{ROW_PLANK}h-{width}z"
+        bars.append(_Bar(number, time, x, width, path))
+    return tuple(bars)
+
+
+def _row(person: Person, y: float, bars: Sequence[_Bar], found: Fit | None, part: float | None) -> Row:
     pace = f"pace {person.pace:g}" if person.pace > 1 else ""
     share = f"{part:.0%}" if part is not None else ""
     if found is None:
         return Row(person.id, person.name, y, pace, share, "", ())
-    bars: list[str] = []
+    planned: list[str] = []
     cells: list[Cell] = []
-    for number, time in enumerate(timeline.items, 1):
-        verdict = found.verdicts[person.id, time.item.id]
-        x, width = _x(time.begins, scale), _bar(time, scale)
+    for bar in bars:
+        item = bar.time.item.id
+        verdict = found.verdicts[person.id, item]
         if verdict.shape is Shape.AS_PLANNED and not verdict.overruled:
-            bars.append(f"M{x} {(ROW - ROW_PLANK) / 2:g}h{width}v{ROW_PLANK}h-{width}z")
+            planned.append(bar.path)
         else:
-            words = f"{number}. {time.exercise.name}: {_done(verdict)}"
-            cells.append(Cell(time.item.id, number, verdict.shape, x, width, words, verdict.overruled))
-    return Row(person.id, person.name, y, pace, share, "".join(bars) if cells else "", tuple(cells))
+            words = f"{bar.number}. {bar.time.exercise.name}: {_done(verdict)}"
+            cells.append(Cell(item, bar.number, verdict.shape, bar.x, bar.width, words, verdict.overruled))
+    return Row(person.id, person.name, y, pace, share, "".join(planned) if cells else "", tuple(cells))
 
 
 def _done(verdict: Verdict) -> str:
@@ -319,19 +339,6 @@ def _done(verdict: Verdict) -> str:
     if verdict.shape is Shape.SWAPPED:
         what = f"{verdict.exercise.name}, {what}"
     return f"{'overruled' if verdict.overruled else verdict.shape.words}: {what}"
-
-
-def _bar(item: ItemTime, scale: float) -> float:
-    return max(2.0, round((item.end - item.begins) * scale - 2, 1))
-
-
-def _row_path(timeline: Timeline, scale: float) -> str:
-    """A person's planks: a whole bar for every item, since everyone does it as planned."""
-    bars = []
-    for item in timeline.items:
-        width = _bar(item, scale)
-        bars.append(f"M{_x(item.begins, scale)} {(ROW - ROW_PLANK) / 2:g}h{width}v{ROW_PLANK}h-{width}z")
-    return "".join(bars)
 
 
 def _level_line(timeline: Timeline, scale: float, bases: dict[str, float]) -> str:

@@ -5,8 +5,8 @@ is ten times as fast. Whatever a person typed goes through ``escape``.
 """
 
 from collections.abc import Iterable
+from html import escape
 
-from django.utils.html import escape
 from django.utils.safestring import SafeString, mark_safe
 
 from fairbench.figures.verdict_shapes import shape_path
@@ -87,6 +87,7 @@ def _row(row: Row, drawing: Drawing, address: str) -> str:
         [
             f'<g class="people-row"><rect class="row-band" x="0" y="{row.y:g}" width="{drawing.width:g}"',
             f' height="{ROW:g}"/><a class="row-who" href="{address}?person={row.id}" {who}><title>{name}{pace}</title>',
+            f'<rect class="row-hit" x="0" y="{row.y:g}" width="{drawing.left - 4:g}" height="{ROW:g}"/>',
             f'<text class="row-name" x="10" y="{row.y + 18:g}">{escape(row.shown)}</text>',
             f'<text class="row-share" x="{drawing.left - 6:g}" y="{row.y + 18:g}">{row.share}</text></a>',
             planks,
@@ -98,13 +99,13 @@ def _row(row: Row, drawing: Drawing, address: str) -> str:
 
 def _cell(cell: Cell, row: Row, address: str) -> str:
     """One verdict that is not as planned, in its own shape; choosing it opens the reason."""
-    item = escape(cell.item)
+    item, words = escape(cell.item), escape(f"{row.name}, {cell.words}")
     vals = f"{{&quot;chosen&quot;: &quot;{item}&quot;, &quot;person&quot;: &quot;{row.id}&quot;}}"
     kind = "overruled" if cell.overruled else cell.shape.value
     return (
         f'<a class="cell {kind}" id="cell-{row.id}-{item}" href="{address}?chosen={item}&amp;person={row.id}"'
-        f' hx-get="{address}" hx-vals="{vals}" aria-label="{escape(row.name)}, {escape(cell.words)}">'
-        f"<title>{escape(row.name)}, {escape(cell.words)}</title>"
+        f' hx-get="{address}" hx-vals="{vals}" aria-label="{words}"><title>{words}</title>'
+        f'<rect class="row-hit" x="{cell.x}" y="{row.y:g}" width="{cell.width}" height="{ROW:g}"/>'
         f'<path transform="translate({cell.x} {row.y + (ROW - ROW_PLANK) / 2:g})"'
         f' d="{shape_path(cell.shape, cell.width)}"/></a>'
     )

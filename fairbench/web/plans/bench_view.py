@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.urls import reverse
-from django.utils.safestring import SafeString
+from django.utils.safestring import SafeString, mark_safe
 
 from fairbench.core.bases import Proposal, best_bases
 from fairbench.core.checks import Finding, Weight, check_bases, check_people, check_time
@@ -16,6 +16,7 @@ from fairbench.core.people import Group as CoreGroup
 from fairbench.core.plans import Plan as CorePlan
 from fairbench.core.share import Share, lowest, shares
 from fairbench.core.timeline import StepKind, Timeline, compile_timeline
+from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.people.models import Group
 
 from .adapter import core_group, shelf
@@ -35,6 +36,9 @@ _STEP_WORDS = {
     StepKind.WATER: "Water",
     StepKind.CLOSE: "Putting away",
 }
+
+
+KEY = mark_safe("".join(f"<span>{verdict_sign(shape)} {shape.words}</span>" for shape in Shape))
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,9 +108,9 @@ class BenchView:
         return self.inspector.id if self.inspector else ""
 
     @property
-    def key(self) -> list[tuple[str, str]]:
+    def key(self) -> SafeString:
         """What each shape means."""
-        return [(shape.value, shape.words) for shape in Shape]
+        return KEY
 
     @property
     def changes(self) -> list[dict[str, Any]]:

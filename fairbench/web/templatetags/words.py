@@ -11,7 +11,7 @@ from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.cues import say
 from fairbench.core.exercises import Exercise, Version
 from fairbench.core.fit import Shape
-from fairbench.figures.verdict_shapes import shape_path
+from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import User
 from fairbench.web.exercises.figures import image
@@ -42,10 +42,7 @@ def figure(exercise: Exercise, version: Version, size: str = "card", **more: Any
 @register.simple_tag
 def verdict(shape: str, overruled: bool = False) -> SafeString:
     """The small sign of a verdict, beside its words."""
-    path = shape_path(Shape(shape), 30)
-    kind = "overruled" if overruled else shape
-    drawn = f'<svg class="verdict {kind}" viewBox="-1 -5 32 24" width="32" height="24" aria-hidden="true">'
-    return mark_safe(f'{drawn}<path d="{path}"/></svg>')  # made of our own figures only
+    return mark_safe(verdict_sign(Shape(shape), overruled))  # made of our own figures only
 
 
 @register.filter
