@@ -31,6 +31,7 @@ from fairbench.core.sides import Side
 from fairbench.core.timeline import Timeline, compile_timeline
 from fairbench.figures.palette import palette
 from fairbench.figures.svg import drawing_svg
+from fairbench.measured import PROFILES
 
 from .packages import OpsError, install
 from .postgres import Cluster, server_programs
@@ -80,19 +81,6 @@ def core_rows() -> list[Row]:
         ("Compile 20 items, 16 people (core)", f"{once * 1000:.2f} ms", "under 5 ms", once < 0.005),
         ("40 items against 20 (core)", f"{twice / once:.2f}×", "at most 2.2×", twice / once <= 2.2),
     ]
-
-
-PROFILES: tuple[tuple[Declared, ...], ...] = (
-    (Declared("thin-bones", severity="marked"), Declared("spine-fracture", stage="old")),
-    (Declared("stenosis"),),
-    (Declared("stroke", Side.LEFT, severity="arm of little use"), Declared("no-floor")),
-    (Declared("parkinsons"), Declared("arms-of-chair")),
-    (Declared("hip-replacement", Side.LEFT, stage="settled"),),
-    (Declared("knee-replacement", Side.RIGHT, stage="early"),),
-    (Declared("shoulder-pain", Side.RIGHT, severity="marked"), Declared("high-blood-pressure")),
-    (Declared("breathless-lungs"), Declared("fear-of-falling")),
-)
-"""What the people of the measured group live with, over and over."""
 
 
 def fit_rows() -> list[Row]:

@@ -111,6 +111,7 @@ def _teaching(page: Page) -> None:
     news.locator("summary").click()
     news.get_by_role("button", name="Right shoulder").click()
     page.wait_for_selector(".news-note")
+    page.evaluate("window.scrollTo(0, 0)")
     _take(page, "arrivals")
     page.clock.install()
     page.locator("#begin").click()

@@ -97,12 +97,23 @@ def test_nothing_sticks_out_sideways(page: Page, width: int, height: int) -> Non
     for view in VIEWS:
         page.goto(view)
         assert not page.evaluate(wide), view
+    page.goto("/people/")
+    page.get_by_role("link", name="Dilwyn Farrow").click()
+    page.locator("details.lived summary").first.click()
+    assert not page.evaluate(wide), "person"
+    page.locator("#screen").click()
+    page.wait_for_selector(".ask-question")
+    assert not page.evaluate(wide), "screening"
     open_bench(page)
+    page.locator(".cell").first.click()
+    page.wait_for_selector("#verdict")
+    assert not page.evaluate(wide), "reason"
     choose(page, 3)
     page.wait_for_selector("#dose-sum")
     assert not page.evaluate(wide), "bench"
     page.get_by_role("button", name="Teach").click()
     page.locator(".arrive").first.click()
+    page.locator(".news summary").first.click()
     assert not page.evaluate(wide), "arrivals"
     expect(page.locator("#begin")).to_be_enabled()
     page.locator("#begin").click()

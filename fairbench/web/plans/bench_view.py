@@ -129,10 +129,11 @@ class BenchView:
 
     @property
     def lowest_words(self) -> str:
-        """``Lowest share 82 %, Dilwyn``; nothing without people or work."""
+        """``Lowest share 82%, Dilwyn``; nobody is named where everyone has all; nothing without people or work."""
         if self.lowest is None or not self.lowest.of:
             return ""
-        return f"Lowest share {self.lowest.part:.0%}, {self.lowest.person.name}"
+        whose = f", {self.lowest.person.name}" if self.lowest.part < 1 else ""
+        return f"Lowest share {self.lowest.part:.0%}{whose}"
 
     @property
     def over_words(self) -> str:

@@ -24,7 +24,7 @@ from django_scopes import scope
 from fairbench.core.dose import Repetitions
 from fairbench.core.formats.plan_doc import read_plan
 from fairbench.core.plans import Item, Plan
-from fairbench.ops.bench import PROFILES
+from fairbench.measured import PROFILES
 from fairbench.web import urls
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
