@@ -10,7 +10,7 @@ from fairbench.core.formats.screening_doc import load_questions
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.people.models import Condition, Participant, Screening
 from fairbench.web.people.standing import person_of, standing_of
-from tests.factories import ParticipantFactory, UserFactory
+from tests.factories import PASSWORD, ParticipantFactory, UserFactory
 
 pytestmark = pytest.mark.django_db
 QUESTIONS = load_questions()
@@ -119,6 +119,39 @@ def test_a_tablet_goes_back_and_on_and_takes_no_nonsense(client_in, person) -> N
     page = client_in.get(first).content.decode()
     assert "Nerys" not in page
     assert "topbar" not in page
+
+
+def test_a_tablet_handed_over_shows_the_questions_and_nothing_else(client_in, actor, person) -> None:
+    actor.user.set_password(PASSWORD)
+    actor.user.save()
+    client_in.force_login(actor.user)
+    client_in.post(f"/people/{person.id}/screening/", {"handed": "yes"})
+    screening = Screening.objects.get(participant=person)
+    other = Screening.objects.create(practice=actor.practice, participant=ParticipantFactory(practice=actor.practice))
+    own = f"/people/screening/{screening.id}"
+    assert client_in.get(f"{own}/1/").status_code == 200
+    closed = ["/", f"/people/{person.id}/", f"{own}/review/", f"/people/screening/{other.id}/1/", "/no-such-page/"]
+    for address in closed:
+        assert client_in.get(address)["Location"] == "/people/hand-back/", address
+    assert (
+        client_in.post(f"/people/{person.id}/declare/", {"condition": "stenosis"})["Location"] == "/people/hand-back/"
+    )
+    assert declared(person) == []
+    for number, _ in enumerate(QUESTIONS, 1):
+        client_in.post(f"{own}/{number}/", {"answer": "no"})
+    assert "hand it back" in client_in.get(f"{own}/asked/").content.decode()
+    assert client_in.post("/people/hand-back/", {"password": "guess"}).status_code == 422
+    assert client_in.get("/")["Location"] == "/people/hand-back/"
+    assert client_in.post("/people/hand-back/", {"password": PASSWORD})["Location"] == f"{own}/review/"
+    assert client_in.get("/").status_code == 200
+
+
+def test_after_five_wrong_passwords_a_handed_tablet_is_signed_out(client_in, person) -> None:
+    client_in.post(f"/people/{person.id}/screening/", {"handed": "yes"})
+    for _ in range(5):
+        last = client_in.post("/people/hand-back/", {"password": "guess"})
+    assert last["Location"] == "/sign-in/"
+    assert client_in.get("/")["Location"].startswith("/sign-in/")
 
 
 def test_a_fall_ends_the_screening_until_it_is_asked_again(client_in, person) -> None:

@@ -24,7 +24,7 @@ pytestmark = pytest.mark.django_db
 OPEN_TO_ALL = {"sign_in", "service_worker"}
 OF_NO_PRACTICE = {
     "sign_in", "sign_out", "service_worker", "shelf", "sheet", "exercise", "figure", "film", "workshop",
-    "workshop_change", "workshop_save", "put_away", "today", "groups", "list", "new",
+    "workshop_change", "workshop_save", "put_away", "today", "groups", "list", "new", "hand_back",
 }  # fmt: skip
 
 

@@ -3,6 +3,7 @@
 from uuid import UUID
 
 from django.contrib import messages
+from django.contrib.auth import logout
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
@@ -15,6 +16,7 @@ from fairbench.core.screening import Answer
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.find import find
 from fairbench.web.people import health_actions
+from fairbench.web.people.handed import KEY, MOST_TRIES, TRIES, hand_over, take_back
 from fairbench.web.people.health_actions import read_declared
 from fairbench.web.people.models import Participant, Screening
 from fairbench.web.people.standing import declared_of
@@ -22,9 +24,11 @@ from fairbench.web.people.standing import declared_of
 
 @require_POST
 def begin(request: HttpRequest, participant_id: UUID) -> HttpResponse:
-    """Begin to ask, or go on where it was left."""
+    """Begin to ask, or go on where it was left; together, or on a tablet that is handed over."""
     person = find(Participant, participant_id)
     screening = health_actions.begin_screening(actor_of(request), person.id)
+    if request.POST.get("handed") == "yes":
+        hand_over(request, screening.id)
     questions = load_questions()
     left = (n for n, question in enumerate(questions, 1) if question.id not in screening.answers)
     return redirect("people:ask", screening.id, next(left, len(questions)))
@@ -66,6 +70,22 @@ def asked(request: HttpRequest, screening_id: UUID) -> HttpResponse:
     screening = find(Screening, screening_id, "participant")
     actor_of(request).require("health")
     return render(request, "people/asked.html", {"screening": screening})
+
+
+def hand_back(request: HttpRequest) -> HttpResponse:
+    """The instructor takes the tablet back with their password. After five that are wrong it is signed out."""
+    handed = request.session.get(KEY)
+    if handed is None:
+        return redirect("classes:today")
+    screening = find(Screening, handed)
+    if request.method == "POST":
+        if take_back(request, request.POST.get("password", "")):
+            return redirect("people:review", screening.id)
+        if request.session[TRIES] >= MOST_TRIES:
+            logout(request)
+            return redirect("accounts:sign_in")
+    context = {"screening": screening, "wrong": request.method == "POST"}
+    return render(request, "people/hand_back.html", context, status=422 if context["wrong"] else 200)
 
 
 def review(request: HttpRequest, screening_id: UUID) -> HttpResponse:
