@@ -8,6 +8,8 @@ from hypothesis import given
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.catalogue_doc import exercise_schema
+from fairbench.core.formats.conditions_doc import conditions_schema
+from fairbench.core.formats.people_doc import people_schemas
 from fairbench.core.formats.plan_doc import plan_schema, read_plan, write_plan
 from fairbench.core.formats.pose_doc import body_schemas
 from fairbench.core.plans import Plan
@@ -42,7 +44,13 @@ def test_assumed_figures_stay_left_out() -> None:
 
 
 def test_published_schemas_are_current() -> None:
-    for name, schema in (("plan", plan_schema()), ("exercises", exercise_schema()), ("body", body_schemas())):
+    for name, schema in (
+        ("plan", plan_schema()),
+        ("exercises", exercise_schema()),
+        ("body", body_schemas()),
+        ("people", people_schemas()),
+        ("conditions", conditions_schema()),
+    ):
         assert json.loads((FORMATS / f"{name}.schema.json").read_text(encoding="utf-8")) == schema
 
 
