@@ -59,6 +59,7 @@ def _choosing(page: Page) -> None:
 
 def _planning(page: Page) -> None:
     page.goto("/people/")
+    _take(page, "people")
     page.get_by_role("link", name="Monday Chairs").first.click()
     page.wait_for_url("**/people/groups/**")
     _take(page, "group")
