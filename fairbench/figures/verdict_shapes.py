@@ -6,6 +6,7 @@ from fairbench.core.fit import Shape
 
 HEIGHT = 14.0
 NOTCH = 6.0
+SIGN_WIDTH = 30.0
 _SLANT = 5.0
 _PEG = 3.0
 
@@ -36,4 +37,4 @@ def verdict_sign(shape: Shape, overruled: bool = False) -> str:
     """The small sign of a verdict as SVG, to stand beside its words."""
     kind = "overruled" if overruled else shape.value
     drawn = f'<svg class="verdict {kind}" viewBox="-1 -5 32 24" width="32" height="24" aria-hidden="true">'
-    return f'{drawn}<path d="{shape_path(shape, 30)}"/></svg>'
+    return f'{drawn}<path d="{shape_path(shape, SIGN_WIDTH)}"/></svg>'

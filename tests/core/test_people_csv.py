@@ -49,7 +49,7 @@ def test_every_fault_is_named_by_its_line() -> None:
         (4, "B", "'1850' is no birth year from 1911 to 2016"),
         (6, "C", "'4' is no pace from 1 to 3"),
         (7, "D", "'nineteen' is no birth year from 1911 to 2016"),
-        (9, "two\nlines", ""),
+        (9, "two lines", ""),
         (10, "a", "the same name as line 2"),
         (11, "E", "4 cells under 3 headings"),
     ]
@@ -91,6 +91,16 @@ def test_what_is_written_is_read_back(names, goal) -> None:
     assert set(mapped.values()) == set(COLUMNS)
     rows = people_rows(table, mapped, TODAY)
     assert [(row.fields["call_name"], row.fields["goals"], row.wrong) for row in rows] == [(n, goal, "") for n in names]
+
+
+@pytest.mark.parametrize("pace", ["1.234", "1e0", "nan", "1_0", "0.9", "3.01", "fast"])
+def test_a_pace_that_could_not_be_kept_is_named(pace) -> None:
+    assert rows_of(f"Name;Pace\nA;{pace}") == [(2, "A", f"'{pace}' is no pace from 1 to 3")]
+
+
+@pytest.mark.parametrize("pace", ["1", "1.25", "1,5", "3", "3.00", ""])
+def test_a_pace_that_can_be_kept(pace) -> None:
+    assert rows_of(f"Name;Pace\nA;{pace}") == [(2, "A", "")]
 
 
 def test_no_cell_is_a_formula() -> None:

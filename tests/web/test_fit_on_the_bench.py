@@ -129,6 +129,8 @@ def test_overruled_with_a_reason_until_a_day(client_in, plan, group) -> None:
     assert overruled(client_in, plan, old, reason=" ").status_code == 422
     assert overruled(client_in, plan, old, reason="x", until="2020-01-01").status_code == 422
     assert overruled(client_in, plan, old, reason="x", version="on-the-roof").status_code == 422
+    assert overruled(client_in, plan, old, reason="x", exercise="moon-walk").status_code == 422
+    assert overruled(client_in, plan, old, reason="x", until="soon").status_code == 422
     until = timezone.localdate() + datetime.timedelta(days=7)
     answer = overruled(client_in, plan, old, reason="Has a plinth at hand.", until=until.isoformat())
     assert "by your word: Has a plinth at hand." in answer.content.decode()

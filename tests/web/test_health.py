@@ -98,6 +98,8 @@ def test_screened_on_the_tablet_and_read_together(client_in, person) -> None:
     done = client_in.post(address, {"q-joints": "no", "keep-pressure": "on", "pressure-severity": "controlled"})
     assert done.status_code == 302
     assert declared(person) == ["high-blood-pressure"]
+    assert client_in.post(address, {"keep-pressure": "on"}).status_code == 422
+    assert Condition.objects.filter(participant=person).count() == 1
     assert standing_of(person).talk_first == ""
     assert AuditEntry.objects.filter(object_id=person.id, verb="screening.review").exists()
     assert client_in.get(address).status_code == 200

@@ -173,16 +173,33 @@ def test_every_address_for_every_role(user, addresses, meeting, role) -> None:
     assert walked >= CLOSED_TO_ASSISTANTS
 
 
-def test_an_assistant_changes_nothing_but_classes(user, addresses, group, plan, meeting) -> None:
-    client = Client()
-    client.force_login(UserFactory(practice=user.practice, role=Role.ASSISTANT))
+def whole_body(group) -> dict[str, str]:
+    """Fields enough for any form of the site."""
     person = str(group.participants.first().id)
-    body = {
+    return {
         "participant": person, "person": person, "exercise": "bridge", "version": "full-bridge", "reason": "x",
         "call_name": "X", "name": "X", "pace": "1", "seen": "1", "item": "a", "kind": "fell", "condition": "stenosis",
         "answer": "yes", "length_min": "45", "row": person, "who": "x", "said": "x", "text": "Name\nX", "go": "yes",
         "column-0": "call_name",
     }  # fmt: skip
+
+
+@pytest.mark.parametrize("role", [Role.OWNER, Role.INSTRUCTOR])
+def test_owners_and_instructors_are_refused_no_action(user, addresses, group, role) -> None:
+    client = Client()
+    client.force_login(UserFactory(practice=user.practice, role=role))
+    body = whole_body(group)
+    for address, name, _ in addresses:
+        if name != "sign_out":
+            status = client.post(address, body).status_code
+            assert status not in (401, 403), address
+            assert status < 500, address
+
+
+def test_an_assistant_changes_nothing_but_classes(user, addresses, group, plan, meeting) -> None:
+    client = Client()
+    client.force_login(UserFactory(practice=user.practice, role=Role.ASSISTANT))
+    body = whole_body(group)
     for address, name, _ in addresses:
         if name in ASSISTANTS_CHANGE:
             continue

@@ -3,6 +3,7 @@
 import csv
 import datetime
 import io
+import re
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
@@ -22,6 +23,8 @@ COLUMNS: dict[str, tuple[str, int, tuple[str, ...]]] = {
 }
 """Our fields: what they are called, how long they may be, and what others call them."""
 _FORMULA = "=+-@"
+_PACE = re.compile(r"[1-9]([.,][0-9]{1,2})?\Z")
+_OF_LINES = "private_note"
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,7 +98,7 @@ def people_rows(table: Table, mapped: Mapping[int, str], today: datetime.date) -
     rows = []
     seen: dict[str, int] = {}
     for line, cells in zip(table.lines, table.rows, strict=True):
-        got = {field: cells[number].strip() if number < len(cells) else "" for number, field in mapped.items()}
+        got = {field: _clean(field, cells[number]) if number < len(cells) else "" for number, field in mapped.items()}
         wrong = _wrong(got, len(cells), len(table.headers), today)
         name = got["call_name"].casefold()
         if not wrong and name in seen:
@@ -124,10 +127,7 @@ def _wrong(got: Mapping[str, str], cells: int, headings: int, today: datetime.da
     if year and not (year.isascii() and year.isdigit() and today.year - 115 <= int(year) <= today.year - 10):
         return f"'{year[:12]}' is no birth year from {today.year - 115} to {today.year - 10}"
     pace = got.get("pace", "")
-    try:
-        ok = not pace or 1 <= float(pace.replace(",", ".")) <= SLOWEST
-    except ValueError:
-        ok = False
+    ok = not pace or (_PACE.match(pace) is not None and float(pace.replace(",", ".")) <= SLOWEST)
     if not ok:
         return f"'{pace[:12]}' is no pace from 1 to {SLOWEST:g}"
     for field, value in got.items():
@@ -137,6 +137,11 @@ def _wrong(got: Mapping[str, str], cells: int, headings: int, today: datetime.da
         if not value.replace("\n", "").replace("\t", "").isprintable():
             return f"{words} has letters that cannot be shown"
     return ""
+
+
+def _clean(field: str, cell: str) -> str:
+    """A cell without space around it; only a private note may have lines."""
+    return cell.strip() if field == _OF_LINES else " ".join(cell.split())
 
 
 def _plain(cell: str) -> str:

@@ -6,11 +6,13 @@ from fairbench.core.cues import say
 from fairbench.core.dose import Dose
 from fairbench.core.dose_words import summary
 from fairbench.core.exercises import Exercise, Shelf, Version
+from fairbench.core.fit import Shape
 from fairbench.core.people import Group
 from fairbench.core.plans import Block, Item, Plan
 from fairbench.core.score import beats_of, is_held
 from fairbench.core.sides import Side, Sides
 from fairbench.core.timeline import ItemTime, Step, Timeline, compile_timeline
+from fairbench.figures.verdict_shapes import SIGN_WIDTH, shape_path
 from fairbench.web.exercises.figures import address, film_address
 
 from .different import Different
@@ -26,6 +28,7 @@ def score(timeline: Timeline, group: Group, shelf: Shelf, different: Different) 
         "length": timeline.plan.length_min * 60,
         "total": timeline.total,
         "lead": lead.value,
+        "signs": {shape.value: shape_path(shape, SIGN_WIDTH) for shape in Shape},
         "steps": [_step(step, lead, step.item in held) for step in timeline.steps],
         "items": [
             _item(timeline, item, number, group, shelf, different) for number, item in enumerate(timeline.items, 1)

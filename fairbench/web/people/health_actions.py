@@ -119,6 +119,8 @@ def review(
     """
     screening = Screening.objects.select_for_update().select_related("participant").get(id=screening_id)
     person = _person(actor, screening.participant_id)
+    if screening.reviewed_at:
+        raise InputError("these answers were read already; screen again to change them")
     reading = read(load_questions(), {**screening.answers, **answers})
     if reading.open:
         raise InputError(f"still to be told: {reading.open[0].ask}", reading.open[0].id)

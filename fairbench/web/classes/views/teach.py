@@ -43,7 +43,6 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
             "id": str(person.id),
             "name": person.call_name,
             "emergency": person.emergency,
-            "remember": person.remember,
         }
         for person in here
     ]

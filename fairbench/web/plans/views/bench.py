@@ -63,9 +63,10 @@ def overrule(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The instructor's word against the fit, for one person and one exercise. The plan itself stays as it is."""
     plan = find(Plan, plan_id, "group")
     fields = request.POST
-    person, exercise = find(Participant, fields.get("person", "")), shelf().exercise(fields.get("exercise", ""))
+    person = find(Participant, fields.get("person", ""))
     looked = Looked(str(person.id))
     try:
+        exercise = shelf().exercise(fields.get("exercise", ""))
         version = exercise.version(fields.get("version", ""))
         until = read_day(fields.get("until", ""), "until") or timezone.localdate()
         row = health_actions.overrule(

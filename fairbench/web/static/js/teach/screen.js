@@ -39,15 +39,13 @@ function lines(id, texts) {
   list.replaceChildren(...texts.map((text) => Object.assign(document.createElement("li"), { textContent: text })));
 }
 
-const SMALL = { talk_first: "M0 3h26v8h-26zM11.5 -3h3v20h-3z", waits: "M0 0h26v14h-26z", swapped: "M0 0H16L8 14H0zM19 0H26V14H11z", eased: "M0 0h8v6h10v-6h8v14h-26z" };
-
-function sign(shape) {
+function sign(shape, outline) {
   const svg = document.createElementNS("http://www.w3.org/2000/svg", "svg");
-  svg.setAttribute("viewBox", "-1 -4 28 22");
+  svg.setAttribute("viewBox", "-1 -5 32 24");
   svg.setAttribute("class", `verdict ${shape}`);
   svg.setAttribute("aria-hidden", "true");
   const path = document.createElementNS("http://www.w3.org/2000/svg", "path");
-  path.setAttribute("d", SMALL[shape]);
+  path.setAttribute("d", outline);
   svg.append(path);
   return svg;
 }
@@ -86,7 +84,7 @@ export class Screen {
       const name = Object.assign(document.createElement("b"), { textContent: one.name, dir: "auto" });
       const words = document.createElement("span");
       words.append(name, ` ${one.words}`);
-      row.append(sign(one.shape), words);
+      row.append(sign(one.shape, this.player.score.signs[one.shape]), words);
       return row;
     });
     if (different?.more) rows.push(Object.assign(document.createElement("li"), { textContent: `and ${different.more} more` }));
