@@ -3,6 +3,7 @@
 import json
 from dataclasses import replace
 from itertools import product
+from pathlib import Path
 
 import pytest
 from hypothesis import given, settings
@@ -216,3 +217,14 @@ def test_fit_on_the_command_line(tmp_path, capsys) -> None:
     assert out["lowest"]["share"] == 1.0
     assert main(["fit", str(plan_file), str(people_file)]) == 0
     assert "Dilwyn Farrow" in capsys.readouterr().out
+
+
+def test_the_published_examples_work_as_documented(capsys) -> None:
+    folder = Path(__file__).parents[2] / "docs/formats"
+    assert main(["fit", str(folder / "example-plan.json"), str(folder / "example-people.json")]) == 0
+    said = capsys.readouterr().out
+    for name in ("Bronwen Sayle", "Dilwyn Farrow", "Cosmo Idris"):
+        assert name in said
+    assert "No screening yet" in said
+    assert main(["judge", str(folder / "example-case.json"), "--json"]) == 0
+    assert json.loads(capsys.readouterr().out)["verdict"] == "ease"
