@@ -40,6 +40,7 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
     page.get_by_label("For", exact=True).select_option(label="Thursday Mats")
     page.get_by_label("Length, minutes").fill("20")
     page.get_by_role("button", name="Put it on the bench").click()
+    page.wait_for_url("**/plans/*-*/")  # whole, scripts and all: a press before they are there is lost
 
     page.get_by_role("button", name="Add from shelf").click()
     for words, version in (

@@ -60,6 +60,7 @@ def test_an_exercise_from_nothing_to_the_class(page: Page) -> None:
     page.get_by_label("Name").fill("With our own")
     page.get_by_label("For", exact=True).select_option(label="Monday Chairs")
     page.get_by_role("button", name="Put it on the bench").click()
+    page.wait_for_url("**/plans/*-*/")  # whole, scripts and all: a press before they are there is lost
     page.get_by_role("button", name="Add from shelf").first.click()
     page.locator("#shelf-find").fill("mooring")
     page.get_by_role("button", name="Add Mooring reach, from the chair").click()
