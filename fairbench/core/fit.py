@@ -208,13 +208,12 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
         return verdict(Shape.TALK_FIRST, None, nothing, nothing, person.talk_first)
     word = next((own for own in person.overruled if own.exercise == exercise.id), None)
     if word is not None:
-        chosen = exercise.version(word.version)
-        shape = Shape.AS_PLANNED if chosen is base else Shape.EASED
+        done = shelf.exercise(word.instead) if word.instead else exercise
+        chosen = done.version(word.version)
+        shape = Shape.SWAPPED if done is not exercise else Shape.AS_PLANNED if chosen is base else Shape.EASED
         profile = _profile(person.conditions, conditions)
         sides = [SideFit(chosen, profile.on(chosen, side is Side.LEFT, None), ()) for side in Side]
-        return Verdict(
-            person, time.item.id, shape, exercise, base, chosen, sides[0], sides[1], word.reason, overruled=True
-        )
+        return Verdict(person, time.item.id, shape, done, base, chosen, sides[0], sides[1], word.reason, overruled=True)
     if not person.conditions:
         plain = SideFit(base, (), ())
         return verdict(Shape.AS_PLANNED, base, plain, plain)

@@ -11,11 +11,15 @@ SLOWEST = 3.0
 
 @dataclass(frozen=True, slots=True)
 class Overruled:
-    """The instructor's word: this person does this version of an exercise, for a reason."""
+    """The instructor's word: this person does this version of an exercise, for a reason.
+
+    ``instead`` is another exercise that is done in its place; the version is then one of that.
+    """
 
     exercise: str
     version: str
     reason: str
+    instead: str = ""
 
 
 @dataclass(frozen=True, slots=True)

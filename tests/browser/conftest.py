@@ -3,11 +3,12 @@
 import os
 import threading
 import time
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
 from django.test.testcases import LiveServerThread
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, Locator, Page, expect, sync_playwright
 
 from fairbench import demo as demo_login
 from fairbench.web.classes import demo as demo_data
@@ -107,6 +108,26 @@ def sign_in(page: Page) -> None:
 def settled(page: Page) -> None:
     """Wait until no change is on its way to the bench."""
     expect(page.locator(".htmx-request, .htmx-swapping, .htmx-settling, .htmx-added")).to_have_count(0)
+
+
+def follow(page: Page, link: Locator) -> None:
+    """Press what leads to another page, and wait until that page is whole."""
+    with page.expect_event("load"):
+        link.click()
+
+
+def becomes(page: Page, so: Callable[[], bool]) -> bool:
+    """Whether something comes to be so, within the time that Playwright gives anything it expects."""
+    for _ in range(150):
+        if so():
+            return True
+        page.wait_for_timeout(100)
+    return False
+
+
+def focused(page: Page, is_so: str) -> bool:
+    """Whether the focus comes to be on what the words of a script say, where `it` is the focused thing."""
+    return becomes(page, lambda: page.evaluate(f"(it => {is_so})(document.activeElement)"))
 
 
 def choose(page: Page, number: int) -> None:

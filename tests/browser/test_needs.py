@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 from fairbench.web.people.models import Overrule, Participant
 from fairbench.web.people.standing import keep_standing
 
-from .conftest import settled
+from .conftest import becomes
 
 
 def open_plan(page: Page, name: str) -> None:
@@ -26,7 +26,7 @@ def lowest(page: Page) -> int:
 def test_a_newcomer_is_screened_on_the_tablet_and_the_bench_changes(page: Page) -> None:
     open_plan(page, "Open chest, strong legs")
     row = page.locator(".people-row", has_text="Cosmo Idris")
-    assert row.locator(".cell.talk_first").count() == page.locator(".plank").count()
+    expect(row.locator(".cell.talk_first")).to_have_count(page.locator(".plank").count())
     page.goto("/people/")
     page.get_by_role("link", name="Cosmo Idris").click()
     page.locator("#screen").click()
@@ -71,7 +71,7 @@ def test_a_new_shoulder_pain_at_the_door_changes_the_teaching_screen(page: Page)
     different = page.locator("#different li")
     expect(different).to_have_count(1)
     expect(different).to_contain_text("Ifeoma Adair right")
-    assert "left" not in different.inner_text()
+    expect(different).not_to_contain_text("left")
     page.set_viewport_size({"width": 390, "height": 844})
     expect(different).to_be_visible()
     page.set_viewport_size({"width": 1280, "height": 800})
@@ -87,9 +87,8 @@ def test_a_mend_is_taken_and_the_share_rises(page: Page) -> None:
     before = lowest(page)
     expect(page.locator(".cell.waits")).to_have_count(1)
     page.get_by_role("button", name=re.compile("^Swap it for")).click()
-    settled(page)
     expect(page.locator(".cell.waits")).to_have_count(0)
-    assert lowest(page) > before
+    assert becomes(page, lambda: lowest(page) > before)
 
 
 def test_a_word_against_the_fit_holds_and_then_expires(page: Page) -> None:

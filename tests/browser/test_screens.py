@@ -1,9 +1,9 @@
 """Every main view: nothing serious for axe, nothing cut off at any width, two windows, bad input."""
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
-from .conftest import choose, serious, settled, sign_in
+from .conftest import choose, follow, serious, settled, sign_in
 
 VIEWS = [
     "/",
@@ -20,7 +20,7 @@ VIEWS = [
 
 def open_bench(page: Page, name: str = "Up once, down once") -> None:
     page.goto("/plans/")
-    page.get_by_role("link", name=name).click()
+    follow(page, page.get_by_role("link", name=name))
     page.wait_for_selector(".plank")
 
 
@@ -30,22 +30,22 @@ def test_axe_finds_nothing_serious(page: Page) -> None:
         page.goto(view)
         found[view] = serious(page)
     page.goto("/people/")
-    page.get_by_role("link", name="Monday Chairs").first.click()
+    follow(page, page.get_by_role("link", name="Monday Chairs").first)
     found["group"] = serious(page)
-    page.get_by_role("link", name="Bring in a list").click()
+    follow(page, page.get_by_role("link", name="Bring in a list"))
     found["bring in a list"] = serious(page)
     page.goto("/people/")
-    page.get_by_role("link", name="Dilwyn Farrow").click()
+    follow(page, page.get_by_role("link", name="Dilwyn Farrow"))
     page.locator("details.lived summary").first.click()
     page.locator("#add-condition summary").click()
     found["person"] = serious(page)
-    page.locator("#screen").click()
+    follow(page, page.locator("#screen"))
     page.wait_for_selector(".ask-question")
     found["screening"] = serious(page)
     page.goto("/classes/")
-    page.locator(".rows a").first.click()
+    follow(page, page.locator(".rows a").first)
     found["meeting"] = serious(page)
-    page.get_by_role("link", name="Correct the record").click()
+    follow(page, page.get_by_role("link", name="Correct the record"))
     page.get_by_role("button", name="Something differed").first.click()
     page.wait_for_selector(".record-form")
     found["record"] = serious(page)
@@ -67,18 +67,18 @@ def test_axe_finds_nothing_serious(page: Page) -> None:
     page.wait_for_selector("[data-add-exercise]")
     found["drawer"] = serious(page)
     page.keyboard.press("Escape")
-    page.get_by_role("link", name="Cue sheet").click()
+    follow(page, page.get_by_role("link", name="Cue sheet"))
     found["cue sheet"] = serious(page)
     page.go_back()
-    page.get_by_role("link", name="Pack list").click()
+    follow(page, page.get_by_role("link", name="Pack list"))
     found["pack list"] = serious(page)
     page.go_back()
-    page.get_by_role("button", name="Teach").click()
+    follow(page, page.get_by_role("button", name="Teach"))
     page.locator(".arrive").first.click()
     expect(page.locator("#begin")).to_be_enabled()
     page.locator(".news summary").first.click()
     found["arrivals"] = serious(page)
-    page.locator("#begin").click()
+    follow(page, page.locator("#begin"))
     page.locator("#do-pause").click()
     page.wait_for_timeout(400)
     found["teach"] = serious(page)
@@ -98,10 +98,10 @@ def test_nothing_sticks_out_sideways(page: Page, width: int, height: int) -> Non
         page.goto(view)
         assert not page.evaluate(wide), view
     page.goto("/people/")
-    page.get_by_role("link", name="Dilwyn Farrow").click()
+    follow(page, page.get_by_role("link", name="Dilwyn Farrow"))
     page.locator("details.lived summary").first.click()
     assert not page.evaluate(wide), "person"
-    page.locator("#screen").click()
+    follow(page, page.locator("#screen"))
     page.wait_for_selector(".ask-question")
     assert not page.evaluate(wide), "screening"
     open_bench(page)
@@ -111,12 +111,12 @@ def test_nothing_sticks_out_sideways(page: Page, width: int, height: int) -> Non
     choose(page, 3)
     page.wait_for_selector("#dose-sum")
     assert not page.evaluate(wide), "bench"
-    page.get_by_role("button", name="Teach").click()
+    follow(page, page.get_by_role("button", name="Teach"))
     page.locator(".arrive").first.click()
     page.locator(".news summary").first.click()
     assert not page.evaluate(wide), "arrivals"
     expect(page.locator("#begin")).to_be_enabled()
-    page.locator("#begin").click()
+    follow(page, page.locator("#begin"))
     page.locator("#do-pause").click()
     page.wait_for_timeout(300)
     assert not page.evaluate(wide), "teach"
@@ -183,7 +183,7 @@ def test_a_bad_figure_is_said_beside_it_and_nothing_changes(page: Page) -> None:
         page.keyboard.press("Tab")
         expect(page.locator(".figure-row.wrong .field-error")).to_contain_text(bad)
         settled(page)
-    assert page.locator("#end-time").inner_text() == end
+    expect(page.locator("#end-time")).to_have_text(end)
 
 
 def test_quick_presses_add_up(page: Page) -> None:
@@ -211,7 +211,7 @@ def test_a_server_that_is_gone_is_said(page: Page) -> None:
 
 def test_less_motion_and_print(page: Page) -> None:
     open_bench(page)
-    page.get_by_role("link", name="Cue sheet").click()
+    follow(page, page.get_by_role("link", name="Cue sheet"))
     page.emulate_media(media="print")
     expect(page.locator(".topbar")).to_be_hidden()
     expect(page.locator(".paper-tools")).to_be_hidden()
@@ -220,8 +220,21 @@ def test_less_motion_and_print(page: Page) -> None:
 
 
 def test_signing_out_and_in_again(page: Page) -> None:
-    page.get_by_role("button", name="Sign out").click()
+    follow(page, page.get_by_role("button", name="Sign out"))
     page.goto("/plans/")
     assert "/sign-in/" in page.url
     sign_in(page)
     expect(page.get_by_role("heading", name="Your groups")).to_be_visible()
+
+
+def test_a_press_before_the_scripts_have_come_is_not_lost(page: Page) -> None:
+    open_bench(page)
+    held: list[Route] = []
+    page.route("**/js/bench.*", lambda route: held.append(route))
+    page.reload(wait_until="commit")
+    page.get_by_role("button", name="Add from shelf").first.click()
+    expect(page.locator("#shelf")).to_be_hidden()
+    assert len(held) == 1
+    held[0].continue_()
+    expect(page.locator("#shelf-find")).to_be_focused()
+    expect(page.locator("[data-add-exercise]").first).to_be_visible()

@@ -7,18 +7,21 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from fairbench.core.bases import best_bases, better_base, with_bases
+from fairbench.core.cautions import asked, cautions
 from fairbench.core.checks import Weight, check_bases, check_people
 from fairbench.core.checks.people import LEAST_SHARE, LONGEST_WAIT
-from fairbench.core.conditions import Declared
+from fairbench.core.conditions import Declared, Effect
 from fairbench.core.exercises import BlockKind
-from fairbench.core.fit import Shape, fit, forget
+from fairbench.core.fit import Shape, alike, fit, forget
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people import Group, Person
+from fairbench.core.people import Group, Overruled, Person
 from fairbench.core.plans import Block, Item, Plan
 from fairbench.core.plans import change as change_item
+from fairbench.core.positions import Level
 from fairbench.core.share import lowest, share_of, shares
 from fairbench.core.sides import Side
+from fairbench.core.stand_ins import stand_ins
 from fairbench.core.swaps import swap_for
 from fairbench.core.timeline import compile_timeline
 
@@ -60,7 +63,7 @@ def test_an_empty_plan_leaves_nobody_out() -> None:
 def test_who_is_to_be_talked_to_is_said_once_and_not_as_waiting() -> None:
     (finding,) = people_findings(plan_of("heel-drop", sets=5), somebody("T", talk="Not screened."))
     assert (finding.weight, finding.title, finding.detail) == (Weight.ALARM, "T: talk first", "Not screened.")
-    assert (finding.person, finding.item, finding.mend) == ("T", None, None)
+    assert (finding.person, finding.item, finding.mends) == ("T", None, ())
 
 
 def test_a_long_wait_names_the_item_the_reason_and_a_mend() -> None:
@@ -72,8 +75,11 @@ def test_a_long_wait_names_the_item_the_reason_and_a_mend() -> None:
     assert finding.title.startswith("K waits ")
     assert finding.item == "i1"
     assert "No thuds yet." in finding.detail
-    assert finding.mend.verb == "swap"
-    assert finding.mend.fields["item"] == "i1"
+    for_all, for_one = finding.mends
+    assert for_all.verb == "swap"
+    assert for_all.fields["item"] == "i1"
+    assert for_one.verb == "give"
+    assert (for_one.fields["person"], for_one.fields["exercise"]) == ("K", "heel-drop")
 
 
 def test_a_short_wait_with_a_low_share_is_found_too() -> None:
@@ -103,6 +109,52 @@ def test_a_swap_gives_what_it_promises_and_takes_from_nobody() -> None:
         assert after.of(person.id, "i1").working >= found.of(person.id, "i1").working
 
 
+def test_one_person_is_given_what_the_words_promise() -> None:
+    plan = plan_of("band-row", "heel-drop", sets=5)
+    knee, other = somebody("K", NEW_KNEE), somebody("S", *SORE)
+    (finding,) = people_findings(plan, knee, other)
+    fields = finding.mends[1].fields
+    word = Overruled(fields["exercise"], fields["version"], "so that there is something to do", fields["instead"])
+    given = replace(knee, overruled=(word,))
+    after = fitted(plan, given, other)
+    verdict = after.of("K", "i1")
+    assert (verdict.shape, verdict.overruled) == (Shape.SWAPPED, True)
+    assert (verdict.exercise.id, verdict.version.id) == (fields["instead"], fields["version"])
+    assert finding.mends[1].words.endswith(f"then {share_of(after, given).part:.0%}")
+    assert after.of("S", "i1") == fitted(plan, knee, other).of("S", "i1")
+    assert people_findings(plan, given, other) == ()
+
+
+def test_what_stands_in_suits_is_new_and_comes_nearest_first() -> None:
+    plan = plan_of("band-row", "heel-drop")
+    knee = somebody("K", NEW_KNEE)
+    found = fitted(plan, knee)
+    time = found.timeline.time_of("i1")
+    offered = list(stand_ins(knee, time, found, SHELF, CONDITIONS))
+    assert len(offered) > 20
+    ids = [one.exercise.id for one in offered]
+    assert len(set(ids)) == len(ids)
+    assert not {"band-row", "heel-drop"} & set(ids)
+    nearness = [(one.exercise.block is time.exercise.block, alike(one.exercise, time.exercise)) for one in offered]
+    assert nearness == sorted(nearness, reverse=True)
+    for one in offered:
+        assert one.version.position.level is not Level.FLOOR
+        assert one.same_aim is (alike(one.exercise, time.exercise) > 0)
+        assert one.share == 1
+        hits = cautions([NEW_KNEE], CONDITIONS, asked(one.version, Side.RIGHT))
+        assert Effect.AVOID not in {hit.effect for hit in hits}
+
+
+def test_a_floor_exercise_may_be_stood_in_for_on_the_floor() -> None:
+    plan = plan_of("bridge")
+    person = somebody("A")
+    found = fitted(plan, person)
+    levels = {
+        one.version.position.level for one in stand_ins(person, found.timeline.time_of("i0"), found, SHELF, CONDITIONS)
+    }
+    assert Level.FLOOR in levels
+
+
 @pytest.mark.parametrize(("sore", "said"), [(1, False), (2, True), (3, True)])
 def test_a_base_that_is_wrong_for_over_a_third(sore: int, said: bool) -> None:
     people = tuple(somebody(f"P{n}", *(SORE if n < sore else ())) for n in range(4))
@@ -112,7 +164,7 @@ def test_a_base_that_is_wrong_for_over_a_third(sore: int, said: bool) -> None:
     for finding in findings:
         assert finding.item == "i0"
         assert finding.title == f"{sore} of 4 do Arm sweep otherwise"
-        assert finding.mend.fields == {"item": "i0", "version": "to-shoulder"}
+        assert finding.mends[0].fields == {"item": "i0", "version": "to-shoulder"}
 
 
 def test_a_better_base_is_none_where_the_base_is_best() -> None:

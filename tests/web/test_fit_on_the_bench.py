@@ -14,7 +14,7 @@ from fairbench.web.plans.labels import name_for, width_of
 from tests.factories import ListingFactory, ParticipantFactory, make_group
 from tests.web.test_bench import do, now
 
-from .conftest import core_plan
+from .conftest import SHELF, core_plan
 
 pytestmark = pytest.mark.django_db
 
@@ -142,6 +142,58 @@ def test_overruled_with_a_reason_until_a_day(client_in, plan, group) -> None:
     )
     assert "by your word" not in back.content.decode()
     assert Overrule.objects.get(participant=old).ended_at is not None
+
+
+def test_one_person_is_given_something_else_and_the_plan_stays(client_in, actor) -> None:
+    group = make_group(actor.practice, 1)
+    person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
+    plan = actions.create(actor, core_plan("heel-drop", "band-row"), group, "Made for a test")
+    mend = re.search(r'do/give/" hx-vals=\'([^\']*)\'>([^<]*)<', look(client_in, plan))
+    assert mend.group(2).startswith("Give Aurelio Finch ")
+    fields = dict(re.findall(r"(\w+)&quot;: &quot;([^&]*)&quot;", mend.group(1)))
+    promised = int(re.search(r"then (\d+)%", mend.group(2)).group(1))
+    answer = do(client_in, plan, "give", **fields)
+    page = answer.content.decode()
+    assert lowest(page) == promised == 100
+    assert f'<a class="cell overruled" id="cell-{person.id}-a"' in page
+    assert now(plan) == core_plan("heel-drop", "band-row")
+    word = Overrule.objects.get(participant=person)
+    assert (word.exercise, word.instead) == ("heel-drop", fields["instead"])
+    assert word.until == timezone.localdate() + datetime.timedelta(days=7)
+    reason = look(client_in, plan, chosen="a", person=str(person.id))
+    assert "by your word: nothing of Heel drops suits just now" in reason
+    assert SHELF.exercise(word.instead).name in client_in.get(f"/people/{person.id}/").content.decode()
+
+
+@pytest.mark.parametrize(
+    ("fields", "status"),
+    [
+        ({"instead": "moon-walk"}, 422),
+        ({"version": "on-the-roof"}, 422),
+        ({"exercise": ""}, 422),
+        ({"person": "00000000-0000-4000-8000-000000000000"}, 404),
+        ({"person": "nobody"}, 404),
+    ],
+)
+def test_what_cannot_be_given_is_refused(client_in, plan, group, fields, status) -> None:
+    person = add_to(group, "Dilwyn Farrow")
+    given = {"person": str(person.id), "exercise": "bridge", "instead": "band-row", "version": "one-arm"} | fields
+    assert do(client_in, plan, "give", **given).status_code == status
+    assert not Overrule.objects.exists()
+
+
+def test_something_else_can_be_decided_for_one_person(client_in, plan, group) -> None:
+    old = add_to(group, "Dilwyn Farrow", has("no-floor"))
+    reason = look(client_in, plan, chosen="b", person=str(old.id))
+    offered = re.findall(r'<option value="([\w-]+)/([\w-]+)"', reason)
+    assert len(offered) == 6
+    assert not {"band-row", "bridge", "heel-raise"} & {exercise for exercise, _ in offered}
+    answer = overruled(client_in, plan, old, reason="Likes it better.", version="/".join(offered[0]))
+    name = SHELF.exercise(offered[0][0]).name
+    assert f"{name}, " in answer.content.decode()
+    assert "by your word: Likes it better." in answer.content.decode()
+    assert overruled(client_in, plan, old, reason="x", version="moon/walk").status_code == 422
+    assert Overrule.objects.filter(ended_at=None).count() == 1
 
 
 def test_names_are_shortened_by_words() -> None:

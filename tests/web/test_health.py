@@ -176,7 +176,8 @@ def test_a_clinicians_word_lifts_what_asked_for_it(client_in, person) -> None:
     assert "angina" in standing_of(person).talk_first
     assert "Not kept" in send(client_in, person, "clear", condition="angina", who=" ", said="May join.")
     until = timezone.localdate() + datetime.timedelta(days=30)
-    send(client_in, person, "clear", condition="angina", who="Dr Oake", said="May join.", until=until.isoformat())
+    word = {"condition": "angina", "who": "Dr Oake", "said": "May join.", "letter": "Blue folder, Q"}
+    assert "Letter: Blue folder, Q." in send(client_in, person, "clear", **word, until=until.isoformat())
     person.refresh_from_db()
     assert standing_of(person).talk_first == ""
     assert "angina" in standing_of(person, until + datetime.timedelta(days=1)).talk_first

@@ -14,7 +14,7 @@ from django_scopes import scope
 from fairbench import demo as demo_login
 from fairbench.web.accounts.models import Practice, User
 from fairbench.web.classes.models import Difference, Meeting, TeachEvent
-from fairbench.web.people.models import Group, Listing, Participant
+from fairbench.web.people.models import Group, Listing, Participant, PastListing
 from fairbench.web.plans.models import Plan
 
 pytestmark = pytest.mark.django_db
@@ -131,6 +131,30 @@ def test_people_and_lists(client_in, group) -> None:
     assert client_in.get(reverse("people:participant", args=[person.id])).status_code == 200
     client_in.post(reverse("people:new_group"), {"name": "Monday Chairs", "place": ""})
     assert Group.objects.filter(name="Monday Chairs").exists()
+
+
+def test_who_leaves_is_remembered_and_can_come_back(client_in, group) -> None:
+    person = group.participants.first()
+    begun = timezone.localdate() - datetime.timedelta(days=90)
+    Listing.objects.filter(participant=person).update(since=begun, kind=Listing.Kind.TRIAL)
+    here, page = {"participant": person.id}, reverse("people:group", args=[group.id])
+    assert 'id="left"' not in client_in.get(page).content.decode()
+    for _ in range(2):  # taken off twice, from two windows: left once
+        client_in.post(reverse("people:take_off", args=[group.id]), here)
+    (past,) = PastListing.objects.all()
+    assert (past.since, past.until, past.kind) == (begun, timezone.localdate(), "trial")
+    shown = client_in.get(page).content.decode()
+    assert f'aria-label="Back on the list: {person.call_name}"' in shown
+    days = f"{begun:%-d %b %Y} to {timezone.localdate():%-d %b %Y}"
+    assert days in shown
+    assert days in client_in.get(reverse("people:participant", args=[person.id])).content.decode()
+
+    client_in.post(reverse("people:list_person", args=[group.id]), {**here, "kind": "trial"})
+    assert Listing.objects.get(participant=person).since == timezone.localdate()
+    assert 'id="left"' not in client_in.get(page).content.decode()
+    facts = client_in.get(reverse("people:participant", args=[person.id])).content.decode()
+    assert f"since {timezone.localdate():%-d %b %Y} · trial" in facts
+    assert days in facts
 
 
 @pytest.mark.parametrize(

@@ -29,4 +29,4 @@ class Finding:
     detail: str
     item: str | None = None
     person: str | None = None
-    mend: Mend | None = None
+    mends: tuple[Mend, ...] = ()

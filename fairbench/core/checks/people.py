@@ -8,6 +8,7 @@ from ..conditions import Conditions
 from ..exercises import Shelf
 from ..fit import Fit, Shape
 from ..share import Share
+from ..stand_ins import stand_ins
 from ..swaps import swap_for
 from .findings import Finding, Mend, Weight
 
@@ -47,12 +48,18 @@ def _left_out(
     reason = worst.reason or "One side rests where the whole group works."
     everybody = tuple(other.person for other in everyone)
     swap = swap_for(person, times[worst.item], found, everybody, shelf, conditions)
-    mend = None
+    mends = []
     if swap is not None:
-        words = f"Swap it for {swap.exercise.name}: {person.name} then has {swap.share:.0%}"
-        mend = Mend(words, "swap", {"item": swap.item, "to": swap.exercise.id, "version": swap.version.id})
+        words = f"Swap it for {swap.exercise.name}, for all: {person.name} then has {swap.share:.0%}"
+        mends.append(Mend(words, "swap", {"item": swap.item, "to": swap.exercise.id, "version": swap.version.id}))
+    own = next(stand_ins(person, times[worst.item], found, shelf, conditions), None)
+    if own is not None:
+        words = f"Give {person.name} {own.exercise.name}, {own.version.name}, for a week: then {own.share:.0%}"
+        planned = times[worst.item].exercise.id
+        fields = {"person": person.id, "exercise": planned, "instead": own.exercise.id, "version": own.version.id}
+        mends.append(Mend(words, "give", fields))
     detail = f"{reason} Every person should have three quarters of the working time at least."
-    return Finding(Weight.ALARM, title, detail, worst.item, person.id, mend)
+    return Finding(Weight.ALARM, title, detail, worst.item, person.id, tuple(mends))
 
 
 def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions) -> tuple[Finding, ...]:
@@ -65,11 +72,11 @@ def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions:
         if not people or differ <= len(everyone) * MANY:
             continue
         change = better_base(time, people, shelf, conditions, planned)
-        mend = None
+        mends: tuple[Mend, ...] = ()
         if change is not None:
             words = f"Use {change.after.name} for all: {change.differ_after} differ instead of {differ}"
-            mend = Mend(words, "version", {"item": change.item, "version": change.after.id})
+            mends = (Mend(words, "version", {"item": change.item, "version": change.after.id}),)
         title = f"{differ} of {len(everyone)} do {time.exercise.name} otherwise"
         detail = f"The base, {time.version.name}, may be the wrong one for this group."
-        findings.append(Finding(Weight.LOOK, title, detail, time.item.id, mend=mend))
+        findings.append(Finding(Weight.LOOK, title, detail, time.item.id, mends=mends))
     return tuple(findings)

@@ -33,6 +33,7 @@ class OverruledDoc(Doc):
     exercise: str
     version: str
     reason: str
+    instead: str = ""
 
 
 class PersonDoc(Doc):
@@ -143,7 +144,7 @@ def _check(docs: list[DeclaredDoc], place: str, conditions: Conditions) -> tuple
 
 def _person(doc: PersonDoc, place: str, conditions: Conditions) -> Person:
     declared = _check(doc.conditions, place, conditions)
-    overruled = tuple(Overruled(o.exercise, o.version, o.reason) for o in doc.overruled)
+    overruled = tuple(Overruled(o.exercise, o.version, o.reason, o.instead) for o in doc.overruled)
     try:
         wanted = doc.talk_first or _wanted(doc.conditions, conditions)
         return Person(doc.id, doc.name or doc.id, doc.pace, declared, wanted, overruled)

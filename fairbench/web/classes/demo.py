@@ -22,7 +22,7 @@ from fairbench.core.plans import Plan as CorePlan
 from fairbench.core.timeline import Timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
-from fairbench.web.people.demo import CHAIRS, MATS, Someone, put_down
+from fairbench.web.people.demo import CHAIRS, MATS, Someone, has_left, put_down
 from fairbench.web.people.models import Group, Listing, Participant
 from fairbench.web.plans import actions as plan_actions
 from fairbench.web.plans.adapter import shelf
@@ -56,6 +56,7 @@ def load() -> None:
         mats = _group(actor, "Thursday Mats", "Long hall, Kittiwake Hall", MATS)
         both = Participant.objects.get(call_name=IN_BOTH)
         Listing.objects.create(practice=practice, group=mats, participant=both)
+        has_left(actor, chairs, "Maud Ostler", since=560, until=210)
         seated = _plan(actor, chairs, "Open chest, strong legs", 45, "all-seated")
         mixed = _plan(actor, mats, "Up once, down once", 45, "chair-rail-mat")
         _plan(actor, chairs, "Short and steady", 20, "", _short_plan())

@@ -11,7 +11,7 @@ from django.utils import timezone
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry
 
-from .models import Group, Listing, Participant
+from .models import Group, Listing, Participant, PastListing
 
 
 @transaction.atomic
@@ -56,9 +56,16 @@ def list_in_group(actor: Actor, group_id: UUID, participant_id: UUID, kind: str 
 
 @transaction.atomic
 def take_off_list(actor: Actor, group_id: UUID, participant_id: UUID) -> None:
-    """Take someone off a group's list. What they did in its classes stays on record."""
+    """Take someone off a group's list. What they did in its classes stays on record, and so do the days of listing."""
     actor.require("people")
-    Listing.objects.filter(group_id=group_id, participant_id=participant_id).delete()
+    listing = Listing.objects.filter(group_id=group_id, participant_id=participant_id).first()
+    if listing is None:
+        return
+    PastListing.objects.create(
+        practice=actor.practice, group_id=group_id, participant_id=participant_id, since=listing.since,
+        until=timezone.localdate(), kind=listing.kind,
+    )  # fmt: skip
+    listing.delete()
     actor.did("group.take_off", group_id)
 
 

@@ -12,7 +12,7 @@ from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 
 from . import health_actions
-from .models import Group, Listing, Participant, Screening
+from .models import Group, Listing, Participant, PastListing, Screening
 from .standing import keep_standing
 
 LEFT, RIGHT = Side.LEFT, Side.RIGHT
@@ -151,7 +151,8 @@ def put_down(actor: Actor, group: Group, people: tuple[Someone, ...]) -> None:
             emergency=f"Family, 0555 01{someone.born}",
         )
         kind = Listing.Kind.REGULAR if someone.screened is not None else Listing.Kind.TRIAL
-        Listing.objects.create(practice=actor.practice, group=group, participant=person, kind=kind)
+        listing = Listing.objects.create(practice=actor.practice, group=group, participant=person, kind=kind)
+        Listing.objects.filter(id=listing.id).update(since=timezone.localdate() - _listed_for(someone))
         for declared in someone.has:
             health_actions.declare(actor, person.id, declared)
         if someone.cleared:
@@ -160,6 +161,24 @@ def put_down(actor: Actor, group: Group, people: tuple[Someone, ...]) -> None:
             health_actions.clear(actor, person.id, condition, "Dr Mirren Oake", someone.cleared, until)
         if someone.screened is not None:
             _screen(actor, person, someone)
+
+
+def _listed_for(someone: Someone) -> datetime.timedelta:
+    """Whoever was screened came the week after."""
+    return datetime.timedelta(days=max(0, (someone.screened or 0) - 7))
+
+
+def has_left(actor: Actor, group: Group, name: str, since: int, until: int) -> None:
+    """Somebody was on a group's list from so many days ago until so many days ago."""
+    today = timezone.localdate()
+    PastListing.objects.create(
+        practice=actor.practice,
+        group=group,
+        participant=Participant.objects.get(call_name=name),
+        since=today - datetime.timedelta(days=since),
+        until=today - datetime.timedelta(days=until),
+        kind=Listing.Kind.REGULAR,
+    )
 
 
 def _screen(actor: Actor, person: Participant, someone: Someone) -> None:

@@ -162,9 +162,10 @@ def note_event(
 
 @transaction.atomic
 def clear(
-    actor: Actor, participant_id: UUID, condition: str, who: str, said: str, until: datetime.date | None
-) -> Clearance:
-    """Keep a clinician's word. Raises :class:`InputError` when who or what is missing."""
+    actor: Actor, participant_id: UUID, condition: str, who: str, said: str, until: datetime.date | None,
+    letter: str = "",
+) -> Clearance:  # fmt: skip
+    """Keep a clinician's word, and where the letter is. Raises :class:`InputError` when who or what is missing."""
     person = _person(actor, participant_id)
     if condition:
         load_conditions().condition(condition)
@@ -173,7 +174,7 @@ def clear(
     _check_day(until, "until", future=True)
     row = Clearance.objects.create(
         practice=actor.practice, participant=person, noted_by=actor.user, condition=condition, who=who[:120],
-        said=said[:300], until=until,
+        said=said[:300], until=until, letter=letter[:160],
     )  # fmt: skip
     _done(actor, person, "health.clear")
     return row
@@ -181,9 +182,16 @@ def clear(
 
 @transaction.atomic
 def overrule(
-    actor: Actor, participant_id: UUID, exercise: str, version: str, reason: str, until: datetime.date
+    actor: Actor,
+    participant_id: UUID,
+    exercise: str,
+    version: str,
+    reason: str,
+    until: datetime.date,
+    instead: str = "",
 ) -> Overrule:
-    """Decide against the fit, with a reason, until a day. An earlier word on the same exercise ends."""
+    """Decide against the fit, with a reason, until a day. ``instead`` is another exercise, whose version it then is.
+    An earlier word on the same exercise ends."""
     person = _person(actor, participant_id)
     if not reason.strip():
         raise InputError("say why, so that it can be read later", "reason")
@@ -191,7 +199,7 @@ def overrule(
     person.overrules.filter(exercise=exercise, ended_at=None).update(ended_at=timezone.now(), ended_by=actor.user)
     row = Overrule.objects.create(
         practice=actor.practice, participant=person, noted_by=actor.user, exercise=exercise, version=version,
-        reason=reason[:200], until=until,
+        instead=instead, reason=reason[:200], until=until,
     )  # fmt: skip
     _done(actor, person, "health.overrule")
     return row

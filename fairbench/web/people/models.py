@@ -62,6 +62,16 @@ class Listing(PracticeModel):
         constraints = (models.UniqueConstraint(fields=["group", "participant"], name="listed_once"),)
 
 
+class PastListing(PracticeModel):
+    """That somebody was on a group's list, from when until when."""
+
+    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="past_listings")
+    participant = models.ForeignKey(Participant, on_delete=models.CASCADE, related_name="past_listings")
+    since = models.DateField()
+    until = models.DateField()
+    kind = models.CharField(max_length=8, choices=Listing.Kind.choices)
+
+
 class HealthRow(PracticeModel):
     """A row of somebody's health record. Never altered in substance and never deleted: it ends, and that is kept."""
 
@@ -126,13 +136,16 @@ class Clearance(HealthRow):
     condition = models.SlugField(max_length=40, blank=True)
     who = models.CharField("clinician", max_length=120)
     said = models.CharField("what was said", max_length=300)
+    letter = models.CharField("where the letter is kept", max_length=160, blank=True)
     until = models.DateField(null=True, blank=True)
 
 
 class Overrule(HealthRow):
-    """The instructor's word against the fit: a version of an exercise, for one class or until a day, with a reason."""
+    """The instructor's word against the fit: a version of an exercise, or of another one instead of it, for one
+    class or until a day, with a reason."""
 
     exercise = models.SlugField(max_length=60)
     version = models.SlugField(max_length=60)
+    instead = models.SlugField(max_length=60, blank=True)
     reason = models.CharField(max_length=200)
     until = models.DateField()

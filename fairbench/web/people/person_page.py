@@ -1,14 +1,18 @@
 """A person's page worked out: cautions with their reasons, the screening, events, clearances, history."""
 
+import datetime
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
+
+from django.utils import timezone
 
 from fairbench.core.conditions import Condition, Declared, Effect, Rule
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.screening import Outcome, Standing
 from fairbench.core.sides import Side
 from fairbench.web.accounts.models import AuditEntry
+from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
 from .standing import standing_of
@@ -53,6 +57,16 @@ class Lived:
 
 
 @dataclass(frozen=True, slots=True)
+class Decided:
+    """A word against the fit, in names."""
+
+    exercise: str
+    done: str
+    until: datetime.date
+    reason: str
+
+
+@dataclass(frozen=True, slots=True)
 class PersonPage:
     participant: models.Participant
     standing: Standing
@@ -62,7 +76,9 @@ class PersonPage:
     outcome: str
     events: tuple[models.HealthEvent, ...]
     clearances: tuple[models.Clearance, ...]
-    overrules: tuple[models.Overrule, ...]
+    overrules: tuple[Decided, ...]
+    groups: tuple[models.Listing, ...]
+    left: tuple[models.PastListing, ...]
     came: tuple[Any, ...]
     told: tuple[tuple[AuditEntry, str], ...]
     kinds: tuple[Condition, ...]
@@ -83,10 +99,26 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         outcome=Outcome(latest.outcome).words if latest and latest.outcome else "",
         events=tuple(participant.healthevents.filter(ended_at=None)) if health else (),
         clearances=tuple(participant.clearances.filter(ended_at=None)) if health else (),
-        overrules=tuple(participant.overrules.filter(ended_at=None)),
+        overrules=tuple(
+            _decided(row) for row in participant.overrules.filter(ended_at=None, until__gte=timezone.localdate())
+        ),
+        groups=tuple(participant.listings.select_related("group").order_by("since")),
+        left=tuple(participant.past_listings.select_related("group").order_by("-until")),
         came=tuple(participant.attendances.select_related("meeting__group").order_by("-meeting__held_on")[:8]),
         told=tuple((entry, _TOLD[entry.verb]) for entry in entries.order_by("-at")[:8]) if health else (),
         kinds=tuple(load_conditions()) if health else (),
+    )
+
+
+def _decided(row: models.Overrule) -> Decided:
+    """In the names of the shelf; by its id what the shelf has no more."""
+    shelf = practice_shelf()
+    planned, other = shelf.exercises.get(row.exercise), shelf.exercises.get(row.instead)
+    done = other or planned
+    names = {version.id: version.name for version in done.versions} if done else {}
+    words = names.get(row.version, row.version)
+    return Decided(
+        planned.name if planned else row.exercise, f"{other.name}, {words}" if other else words, row.until, row.reason
     )
 
 

@@ -28,7 +28,13 @@ def keep_standing(participant: Participant) -> None:
         "events": [[e.kind, _day(e.happened_on)] for e in participant.healthevents.filter(ended_at=None)],
         "cleared": [[c.condition, _day(c.until)] for c in participant.clearances.filter(ended_at=None)],
         "overruled": [
-            {"exercise": o.exercise, "version": o.version, "reason": o.reason, "until": _day(o.until)}
+            {
+                "exercise": o.exercise,
+                "version": o.version,
+                "instead": o.instead,
+                "reason": o.reason,
+                "until": _day(o.until),
+            }
             for o in participant.overrules.filter(ended_at=None)
         ],
     }
@@ -101,7 +107,7 @@ def person_of(
         (*own, *extra),
         "" if joins else talk or standing_of(participant, day).talk_first,
         tuple(
-            Overruled(o["exercise"], o["version"], o["reason"])
+            Overruled(o["exercise"], o["version"], o["reason"], o.get("instead", ""))
             for o in participant.standing.get("overruled", [])
             if _holds(o["until"], day)
         ),

@@ -185,7 +185,7 @@ def bench_view(
         address=address,
         do=f"{address}do/",
         lowest=lowest(tuple(share for share in everyone if not share.person.talk_first)),
-        reason=reason_of(found, time, person, conditions) if time and person else None,
+        reason=reason_of(found, time, person, stock, conditions) if time and person else None,
         session=session_of(found, person) if person and not time else None,
         proposal=best_bases(timeline, group.people, stock, conditions) if looked.bases else None,
         different=_different(found, chosen) if time and not person else (),

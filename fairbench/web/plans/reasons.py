@@ -1,16 +1,21 @@
 """A verdict opened: what somebody does, why, what to keep in mind, and what can be decided instead."""
 
 from dataclasses import dataclass
+from itertools import islice
 
 from fairbench.core.cautions import Met
 from fairbench.core.conditions import Conditions, Effect
 from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Exercise, Version
+from fairbench.core.exercises import Exercise, Shelf, Version
 from fairbench.core.fit import Fit, Shape, SideFit, Verdict
 from fairbench.core.people import Person
 from fairbench.core.share import Share, share_of
 from fairbench.core.sides import Side
+from fairbench.core.stand_ins import StandIn, stand_ins
 from fairbench.core.timeline import ItemTime
+
+OFFERED = 6
+"""How many other exercises are offered instead."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +42,7 @@ class Reason:
     sides: tuple[tuple[str, str], ...]
     pulls: str
     choices: tuple[Version, ...]
+    instead: tuple[StandIn, ...]
 
     @property
     def words(self) -> str:
@@ -68,6 +74,8 @@ def in_words(verdict: Verdict) -> str:
     if verdict.version is None:
         return f"Waits, breathing seated or resting. {verdict.reason}"
     what = verdict.version.name
+    if verdict.overruled and verdict.shape is Shape.SWAPPED:
+        return f"{verdict.exercise.name}, {what}, by your word: {verdict.reason}"
     if verdict.shape is Shape.SWAPPED:
         return f"Swapped for {verdict.exercise.name}, {what}."
     if verdict.overruled:
@@ -87,7 +95,7 @@ def _by_side(verdict: Verdict) -> tuple[tuple[Side, SideFit], ...]:
     return (Side.LEFT, verdict.left), (Side.RIGHT, verdict.right)
 
 
-def reason_of(found: Fit, time: ItemTime, person: Person, conditions: Conditions) -> Reason:
+def reason_of(found: Fit, time: ItemTime, person: Person, shelf: Shelf, conditions: Conditions) -> Reason:
     verdict = found.of(person.id, time.item.id)
     left_out = tuple(
         _why(one.met, conditions, one.version.name) for one in verdict.dropped if verdict.shape is not Shape.TALK_FIRST
@@ -98,6 +106,7 @@ def reason_of(found: Fit, time: ItemTime, person: Person, conditions: Conditions
     return Reason(
         person, time, verdict, verdict.exercise, left_out, tuple(_why(hit, conditions) for hit in verdict.mets), sides,
         _pulls(verdict, conditions), time.exercise.versions,
+        tuple(islice(stand_ins(person, time, found, shelf, conditions), OFFERED)) if not person.talk_first else (),
     )  # fmt: skip
 
 

@@ -1,8 +1,11 @@
 """What a person can do on the bench, by the name in the address: form fields in, an edit out."""
 
+import datetime
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from uuid import UUID
+
+from django.utils import timezone
 
 from fairbench.core import dose_edit, plans
 from fairbench.core.bases import best_bases, with_bases
@@ -13,7 +16,9 @@ from fairbench.core.plans import Item
 from fairbench.core.sides import Side
 from fairbench.core.timeline import compile_timeline
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.people.models import Group
+from fairbench.web.find import find
+from fairbench.web.people import health_actions
+from fairbench.web.people.models import Group, Participant
 
 from . import actions
 from .actions import Edited
@@ -21,6 +26,7 @@ from .adapter import core_group, core_plan, shelf
 from .models import Plan, PlanRevision
 
 Fields = Mapping[str, str]
+GIVEN_FOR = datetime.timedelta(days=7)
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,6 +152,18 @@ def swap(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     return _edit(actor, plan_id, fields, change, f"Swapped for {exercise.name}.")
 
 
+def give(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+    """Another exercise for one person, for a week, so that their next class is within it. The plan stays as it is."""
+    exercise, instead = shelf().exercise(fields.get("exercise", "")), shelf().exercise(fields.get("instead", ""))
+    version = instead.version(fields.get("version", ""))
+    person = find(Participant, fields.get("person", ""))
+    until = timezone.localdate() + GIVEN_FOR
+    reason = f"nothing of {exercise.name} suits just now"
+    health_actions.overrule(actor, person.id, exercise.id, version.id, reason, until, instead.id)
+    said = f"{person.call_name}: {instead.name}, {version.name}, until {until:%-d %B}."
+    return _unchanged(Plan.objects.select_related("group").get(id=plan_id), said, fields)
+
+
 def bases(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     """The fairest base versions for the whole plan, worked out anew for the plan as it is now."""
     group = core_group(Plan.objects.select_related("group").get(id=plan_id).group)
@@ -250,8 +268,12 @@ def group(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     wanted = fields.get("value", "")
     found = next((g for g in Group.objects.all() if str(g.id) == wanted), None)
     plan = actions.choose_group(actor, plan_id, found)
+    return _unchanged(plan, f"For {found.name}." if found else "For no group in particular.", fields)
+
+
+def _unchanged(plan: Plan, said: str, fields: Fields) -> Done:
+    """Something about the plan's people changed, and no revision of it came of that."""
     document = PlanRevision.objects.get(plan=plan, number=plan.head).document
-    said = f"For {found.name}." if found else "For no group in particular."
     can_redo = bool(actions.newer_state(plan))
     return Done(Edited(plan, core_plan(document)), said, fields.get("chosen", ""), can_redo)
 
@@ -291,6 +313,7 @@ VERBS: dict[str, Callable[[Actor, UUID, Fields], Done]] = {
     "later": later,
     "version": version,
     "swap": swap,
+    "give": give,
     "bases": bases,
     "figure": figure,
     "nudge": nudge,

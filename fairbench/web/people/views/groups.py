@@ -12,7 +12,7 @@ from fairbench.web.accounts.actor import actor_of
 from fairbench.web.find import find
 from fairbench.web.people import actions
 from fairbench.web.people.forms import GroupForm
-from fairbench.web.people.models import Group, Listing, Participant
+from fairbench.web.people.models import Group, Listing, Participant, PastListing
 from fairbench.web.people.people_lists import lines_of
 
 
@@ -40,6 +40,7 @@ def group(request: HttpRequest, group_id: UUID) -> HttpResponse:
             "listed": lines_of(found.participants.all(), kinds),
             "kinds": Listing.Kind.choices,
             "others": Participant.objects.exclude(listings__group=found),
+            "left": _left(found),
             "plans": found.plans.filter(put_away=False),
             "meetings": found.meetings.annotate(
                 came=Count("attendances", distinct=True),
@@ -47,6 +48,12 @@ def group(request: HttpRequest, group_id: UUID) -> HttpResponse:
             ).order_by("-held_on", "-started_at"),
         },
     )
+
+
+def _left(found: Group) -> list[PastListing]:
+    """Those who were on the list and are not now, each once, the last to leave first."""
+    past = found.past_listings.exclude(participant__listings__group=found).select_related("participant")
+    return list({row.participant_id: row for row in past.order_by("until")}.values())[::-1]
 
 
 def edit_group(request: HttpRequest, group_id: UUID | None = None) -> HttpResponse:
@@ -77,5 +84,7 @@ def take_off(request: HttpRequest, group_id: UUID) -> HttpResponse:
     wanted = request.POST.get("participant", "")
     person = find(Participant, wanted)
     actions.take_off_list(actor_of(request), found.id, person.id)
-    messages.success(request, f"{person.call_name} is off the list. What they did stays on record.")
+    messages.success(
+        request, f"{person.call_name} is off the list. What they did stays on record, and they can come back any time."
+    )
     return redirect("people:group", found.id)

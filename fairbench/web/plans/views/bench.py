@@ -67,18 +67,22 @@ def overrule(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     looked = Looked(str(person.id))
     try:
         exercise = shelf().exercise(fields.get("exercise", ""))
-        version = exercise.version(fields.get("version", ""))
+        *other, wanted = fields.get("version", "").split("/", 1)
+        instead = shelf().exercise(other[0]) if other else None
+        version = (instead or exercise).version(wanted)
         until = read_day(fields.get("until", ""), "until") or timezone.localdate()
         row = health_actions.overrule(
-            actor_of(request), person.id, exercise.id, version.id, fields.get("reason", ""), until
-        )
+            actor_of(request), person.id, exercise.id, version.id, fields.get("reason", ""), until,
+            instead.id if instead else "",
+        )  # fmt: skip
     except InputError as error:
         context = _context(plan, _value(plan), fields.get("chosen", ""), looked=looked)
         context |= {"refused": error.message, "can_redo": bool(actions.newer_state(plan))}
         return _answer(request, context, f"Not applied. {error.message}", 422)
     context = _context(plan, _value(plan), fields.get("chosen", ""), looked=looked)
     context["can_redo"] = bool(actions.newer_state(plan))
-    return _answer(request, context, f"{person.call_name}: {version.name}, until {row.until:%-d %B}.")
+    done = f"{instead.name}, {version.name}" if instead else version.name
+    return _answer(request, context, f"{person.call_name}: {done}, until {row.until:%-d %B}.")
 
 
 @require_POST
