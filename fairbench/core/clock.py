@@ -19,6 +19,12 @@ def minutes_and_seconds(seconds: float) -> str:
     return f"{sign}{whole // 60}:{whole % 60:02d}"
 
 
+def span(low: float, high: float, between: str = " to ") -> str:
+    """``5:00 to 7:30``; ``5:00`` alone where both are the same to the second."""
+    first, last = minutes_and_seconds(low), minutes_and_seconds(high)
+    return first if first == last else f"{first}{between}{last}"
+
+
 def spoken_seconds(seconds: float) -> str:
     """A duration as one would say it on a label: ``45 s``, ``1 min``, ``1 min 30 s``."""
     whole = round(seconds, 2)

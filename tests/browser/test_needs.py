@@ -112,3 +112,39 @@ def test_a_word_against_the_fit_holds_and_then_expires(page: Page) -> None:
     page.reload()
     expect(page.locator(".people-row", has_text="Nerys Quill").locator(".cell.overruled")).to_have_count(0)
     expect(page.locator(".people-row", has_text="Nerys Quill").locator(".cell.eased")).to_have_count(1)
+
+
+def test_the_rows_of_people_are_walked_with_arrows(page: Page) -> None:
+    """One stop for Tab; then from verdict to verdict and from row to row; Enter opens, and the focus stays."""
+    open_plan(page, "Bones and balance")
+    stops = page.locator(".people-row .row-who, .people-row .cell")
+    expect(page.locator(".people-row [tabindex='0']")).to_have_count(1)
+    assert stops.count() > 20
+    page.locator(".row-who").first.focus()
+    page.keyboard.press("ArrowDown")
+    finch = page.locator(".people-row", has_text="Aurelio Finch")
+    expect(finch.locator(".row-who")).to_be_focused()
+    page.keyboard.press("ArrowRight")
+    expect(finch.locator(".cell.waits")).to_be_focused()
+    page.keyboard.press("End")
+    expect(finch.locator(".cell").last).to_be_focused()
+    page.keyboard.press("Home")
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("Enter")
+    expect(page.locator("#verdict")).to_contain_text("Waits")
+    expect(finch.locator(".cell.waits")).to_be_focused()
+    expect(page.locator(".people-row [tabindex='0']")).to_have_count(1)
+    page.keyboard.press("ArrowUp")
+    expect(page.locator(".row-who").first).to_be_focused()
+    expect(page.locator("#verdict")).to_contain_text("Waits")
+
+
+def test_what_one_person_is_given_stands_in_their_row(page: Page) -> None:
+    open_plan(page, "Bones and balance")
+    page.get_by_role("button", name=re.compile("^Give Aurelio Finch")).click()
+    finch = page.locator(".people-row", has_text="Aurelio Finch")
+    expect(finch.locator(".cell.overruled")).to_have_count(1)
+    expect(finch.locator(".row-share")).to_have_text("100%")
+    finch.locator(".cell.overruled").click()
+    page.get_by_role("button", name="Take your word back").click()
+    expect(finch.locator(".cell.waits")).to_have_count(1)

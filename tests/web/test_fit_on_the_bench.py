@@ -134,6 +134,8 @@ def test_overruled_with_a_reason_until_a_day(client_in, plan, group) -> None:
     until = timezone.localdate() + datetime.timedelta(days=7)
     answer = overruled(client_in, plan, old, reason="Has a plinth at hand.", until=until.isoformat())
     assert "by your word: Has a plinth at hand." in answer.content.decode()
+    warned = re.findall(r'<option value="([\w-]+)"[^>]*>[^<]* \(a caution says avoid\)', answer.content.decode())
+    assert "full-bridge" in warned
     old.refresh_from_db()
     assert person_of(old, today=until).overruled
     assert not person_of(old, today=until + datetime.timedelta(days=1)).overruled
@@ -194,6 +196,17 @@ def test_something_else_can_be_decided_for_one_person(client_in, plan, group) ->
     assert "by your word: Likes it better." in answer.content.decode()
     assert overruled(client_in, plan, old, reason="x", version="moon/walk").status_code == 422
     assert Overrule.objects.filter(ended_at=None).count() == 1
+
+
+def test_what_the_fit_swapped_for_stands_first_among_what_else_could_be_done(client_in, actor) -> None:
+    group = make_group(actor.practice, 1)
+    person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
+    plan = actions.create(actor, core_plan("stamp", "band-row"), group, "Made for a test")
+    reason = look(client_in, plan, chosen="a", person=str(person.id))
+    done = re.search(r"Now: ([^,]+), ", reason).group(1)
+    options = re.findall(r'<option value="[\w-]+/[\w-]+"( selected)?>([^,]+), ', reason)
+    assert options[0] == (" selected", done)
+    assert [selected for selected, _ in options[1:]] == [""] * 5
 
 
 def test_names_are_shortened_by_words() -> None:

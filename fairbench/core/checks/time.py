@@ -1,6 +1,6 @@
 """Time: over or under, a block out of its share, talk and transfers that eat the class."""
 
-from ..clock import minutes_and_seconds
+from ..clock import minutes_and_seconds, span
 from ..dose import Repetitions
 from ..exercises import BlockKind
 from ..tempo import faster_than_safe
@@ -73,7 +73,7 @@ def _shares(timeline: Timeline) -> list[Finding]:
     found = []
     for kind, seconds in totals.items():
         low, high = share_bounds(kind, length)
-        usual = f"Usual here: {minutes_and_seconds(low)} to {minutes_and_seconds(high)}."
+        usual = f"Usual here: {span(low, high)}."
         if seconds < low:
             short = "No" if not seconds else "Short"
             weight = Weight.ALARM if kind is BlockKind.WARM_UP and seconds < SHORTEST_WARM_UP else Weight.LOOK

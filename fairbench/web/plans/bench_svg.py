@@ -86,7 +86,8 @@ def _row(row: Row, drawing: Drawing, address: str) -> str:
     return "".join(
         [
             f'<g class="people-row"><rect class="row-band" x="0" y="{row.y:g}" width="{drawing.width:g}"',
-            f' height="{ROW:g}"/><a class="row-who" href="{address}?person={row.id}" {who}><title>{name}{pace}</title>',
+            f' height="{ROW:g}"/><a class="row-who" id="row-{row.id}" href="{address}?person={row.id}" {who}>',
+            f"<title>{name}{pace}</title>",
             f'<rect class="row-hit" x="0" y="{row.y:g}" width="{drawing.left - 4:g}" height="{ROW:g}"/>',
             f'<text class="row-name" x="10" y="{row.y + 18:g}">{escape(row.shown)}</text>',
             f'<text class="row-share" x="{drawing.left - 6:g}" y="{row.y + 18:g}">{row.share}</text></a>',

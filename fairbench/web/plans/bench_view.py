@@ -9,7 +9,7 @@ from django.utils.safestring import SafeString, mark_safe
 from fairbench.core.bases import Proposal, best_bases
 from fairbench.core.checks import Finding, Weight, check_bases, check_people, check_time
 from fairbench.core.checks.time import share_bounds
-from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.fit import Fit, Shape, fit
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people import Group as CoreGroup
@@ -52,6 +52,10 @@ class BlockTotal:
     low: float
     high: float
     items: int
+
+    @property
+    def usual(self) -> str:
+        return span(self.low, self.high, "–")
 
     @property
     def state(self) -> str:

@@ -1,17 +1,17 @@
 """A verdict opened: what somebody does, why, what to keep in mind, and what can be decided instead."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import islice
 
 from fairbench.core.cautions import Met
 from fairbench.core.conditions import Conditions, Effect
 from fairbench.core.dose_words import summary
 from fairbench.core.exercises import Exercise, Shelf, Version
-from fairbench.core.fit import Fit, Shape, SideFit, Verdict
+from fairbench.core.fit import Fit, Shape, SideFit, Verdict, fit_item
 from fairbench.core.people import Person
 from fairbench.core.share import Share, share_of
 from fairbench.core.sides import Side
-from fairbench.core.stand_ins import StandIn, stand_ins
+from fairbench.core.stand_ins import stand_ins
 from fairbench.core.timeline import ItemTime
 
 OFFERED = 6
@@ -31,7 +31,8 @@ class Why:
 
 @dataclass(frozen=True, slots=True)
 class Reason:
-    """One cell of the bench, opened."""
+    """One cell of the bench, opened. ``choices`` are the versions, each with whether a caution says to avoid it;
+    ``instead`` what else could be done."""
 
     person: Person
     time: ItemTime
@@ -41,8 +42,8 @@ class Reason:
     applies: tuple[Why, ...]
     sides: tuple[tuple[str, str], ...]
     pulls: str
-    choices: tuple[Version, ...]
-    instead: tuple[StandIn, ...]
+    choices: tuple[tuple[Version, bool], ...]
+    instead: tuple[tuple[Exercise, Version], ...]
 
     @property
     def words(self) -> str:
@@ -100,14 +101,29 @@ def reason_of(found: Fit, time: ItemTime, person: Person, shelf: Shelf, conditio
     left_out = tuple(
         _why(one.met, conditions, one.version.name) for one in verdict.dropped if verdict.shape is not Shape.TALK_FIRST
     )
+    planned = frozenset(own.exercise.id for own in found.timeline.items)
+    without_a_word = fit_item(replace(person, overruled=()), time, shelf, conditions, planned)
+    against = {one.version for one in without_a_word.dropped}
     sides: tuple[tuple[str, str], ...] = ()
     if verdict.version is not None and verdict.sides_differ:
         sides = tuple((side.value, fit.version.name if fit.version else "rests") for side, fit in _by_side(verdict))
     return Reason(
         person, time, verdict, verdict.exercise, left_out, tuple(_why(hit, conditions) for hit in verdict.mets), sides,
-        _pulls(verdict, conditions), time.exercise.versions,
-        tuple(islice(stand_ins(person, time, found, shelf, conditions), OFFERED)) if not person.talk_first else (),
+        _pulls(verdict, conditions), tuple((version, version in against) for version in time.exercise.versions),
+        _instead(verdict, time, found, shelf, conditions),
     )  # fmt: skip
+
+
+def _instead(
+    verdict: Verdict, time: ItemTime, found: Fit, shelf: Shelf, conditions: Conditions
+) -> tuple[tuple[Exercise, Version], ...]:
+    """What else could be done: what is done instead already, then the nearest that suit."""
+    if verdict.shape is Shape.TALK_FIRST:
+        return ()
+    others = ((one.exercise, one.version) for one in stand_ins(verdict.person, time, found, shelf, conditions))
+    nearest = [one for one in islice(others, OFFERED + 1) if one[0] is not verdict.exercise]
+    now = [(verdict.exercise, verdict.version)] if verdict.shape is Shape.SWAPPED and verdict.version else []
+    return (*now, *nearest[: OFFERED - len(now)])
 
 
 def session_of(found: Fit, person: Person) -> Session:

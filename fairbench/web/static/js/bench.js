@@ -2,6 +2,7 @@
 
 import { carryFocus } from "./bench-focus.js";
 import { listenForDrag } from "./bench-drag.js";
+import { listenForRows } from "./bench-rows.js";
 import { listenForShelf } from "./bench-shelf.js";
 import { listenForSteps } from "./stepper.js";
 
@@ -54,7 +55,7 @@ function press(key) {
 // Keys that are a single character only act on a plank or its surroundings, so that speech input
 // and stray typing elsewhere change nothing.
 function onKey(event) {
-  if (event.ctrlKey || event.metaKey || isTyping(event.target)) return;
+  if (event.defaultPrevented || event.ctrlKey || event.metaKey || isTyping(event.target)) return;
   const onPlanks = event.target.closest(".bench-main") !== null || event.target === document.body;
   if (!onPlanks || !document.getElementById("shelf").hidden) return;
   const key = keyName(event);
@@ -71,6 +72,7 @@ function onKey(event) {
 }
 
 listenForTraffic();
+listenForRows();
 document.addEventListener("keydown", onKey);
 carryFocus(bench);
 listenForSteps();

@@ -1,0 +1,48 @@
+// The people's rows under the planks: one stop for Tab, arrows from verdict to verdict and row to row.
+
+const STOPS = ".people-row .row-who, .people-row .cell";
+
+const middle = (stop) => {
+  const box = stop.getBoundingClientRect();
+  return box.left + box.width / 2;
+};
+
+function beside(stop, key) {
+  const row = stop.closest(".people-row");
+  const rows = [...document.querySelectorAll(".people-row")];
+  const own = [...row.querySelectorAll(STOPS)].sort((a, b) => middle(a) - middle(b));
+  if (key === "Home") return own[0];
+  if (key === "End") return own.at(-1);
+  if (key === "ArrowLeft" || key === "ArrowRight") return own[own.indexOf(stop) + (key === "ArrowLeft" ? -1 : 1)];
+  const next = rows[rows.indexOf(row) + (key === "ArrowUp" ? -1 : 1)];
+  if (!next) return undefined;
+  if (stop.matches(".row-who")) return next.querySelector(".row-who");
+  const at = middle(stop);
+  return [...next.querySelectorAll(STOPS)].sort((a, b) => Math.abs(middle(a) - at) - Math.abs(middle(b) - at))[0];
+}
+
+export function listenForRows() {
+  let last = "";
+
+  function oneStop() {
+    const stops = [...document.querySelectorAll(STOPS)];
+    const stop = stops.find((one) => one.id === last) ?? stops[0];
+    for (const one of stops) one.setAttribute("tabindex", one === stop ? "0" : "-1");
+  }
+
+  document.addEventListener("focusin", (event) => {
+    if (!event.target.matches(STOPS)) return;
+    last = event.target.id;
+    oneStop();
+  });
+
+  document.addEventListener("keydown", (event) => {
+    if (event.altKey || event.ctrlKey || event.metaKey || !event.target.matches(STOPS)) return;
+    if (!["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Home", "End"].includes(event.key)) return;
+    event.preventDefault();
+    beside(event.target, event.key)?.focus();
+  });
+
+  document.body.addEventListener("htmx:afterSettle", oneStop);
+  oneStop();
+}
