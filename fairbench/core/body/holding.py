@@ -12,7 +12,7 @@ from .vectors import Vector
 SEATED = frozenset({Position.SEATED, Position.SEATED_EDGE})
 SURFACES: Mapping[str, float] = {
     "chair": 0.262, "step": 0.09, "stool": 0.12, "small-ball": 0.105, "large-ball": 0.36, "roller": 0.09,
-    "half-roller": 0.045, "block": 0.06, "towel": 0.006, "pedals": 0.075, "cushion": 0.045,
+    "half-roller": 0.045, "block": 0.06, "towel": 0.006, "pedals": 0.075, "cushion": 0.045, "chair-behind": 0.262,
 }  # fmt: skip
 """Height of what a foot stands on, as a share of stature; whatever is not here is the floor."""
 

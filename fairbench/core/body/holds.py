@@ -48,7 +48,8 @@ LEGS: Mapping[str, tuple[str, Mapping[str, float]]] = {
 """What the foot touches, and the angles."""
 
 FEET = ("flat", "heel", "toes", "free", "knee", "tucked", "lying", "chair", "step", "stool", "small-ball",
-        "large-ball", "roller", "half-roller", "block", "wall", "towel", "pedals", "cushion")  # fmt: skip
+        "large-ball", "roller", "half-roller", "block", "wall", "towel", "pedals", "cushion",
+        "chair-behind")  # fmt: skip
 """What a foot can touch; ``heel`` and ``toes`` are parts of it on the floor, ``knee`` the kneeling leg."""
 
 BODY_TOUCHES = (

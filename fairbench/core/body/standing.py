@@ -4,18 +4,31 @@ from math import sqrt
 
 from ..sides import Side
 from . import segments as s
-from .holding import Anchors, Contact, Solved, root_height
+from .holding import Anchors, Contact, Solved, foot_height, root_height
 from .joints import PoseError
 from .mass import centre_of_mass
-from .placing import GROUNDED, ankle_over, finish, foot_spot, knee_pole, pitch_of, plant_foot, shifted, sign_of
+from .placing import (
+    GROUNDED,
+    ankle_over,
+    finish,
+    foot_spot,
+    knee_pole,
+    patch_round,
+    pitch_of,
+    plant_foot,
+    shifted,
+    sign_of,
+)
 from .poses import Pose
-from .reach import bent_reach
-from .skeleton import Body, stand_up, turn
+from .reach import bent_reach, reach_leg
+from .skeleton import Body, leg, stand_up, turn
 from .vectors import Vector
 
 _ROUNDS = 5
 _AT_BACK = frozenset({"wall-lean", "wall-sit", "ball-back"})
 _MIDFOOT = 0.022
+_FOOT_TOP = 0.026
+"""From the ankle's middle to the top of a foot that lies on it, as a share of stature."""
 
 
 def place(
@@ -47,6 +60,7 @@ def place(
         shifted(body, off)
     _lower(body, targets, angles)
     contacts = [_stand(body, side, feet[side], spots[side], angles) for side in standing]
+    contacts += [_rest_behind(body, side) for side in Side if feet[side] == "chair-behind"]
     if pose.on in _AT_BACK:
         contacts.append(_back(body))
     return finish(pose, body, hands, feet, contacts, anchors, 0.262)
@@ -58,6 +72,19 @@ def _back(body: Body) -> Contact:
     x, y, z = body.points[name]
     at = (x - s.BACK_DEPTH, y, z)
     return Contact("back", "wall", at, 0.0, tuple((at[0], y + dy, 0.0) for dy in (-0.1, 0.1)), bears=False)
+
+
+def _rest_behind(body: Body, side: Side) -> Contact:
+    """The top of a foot laid on the seat of a chair behind, the knee bent under the hip."""
+    p = f"{side}_"
+    x, y, _ = body.points[p + "ankle"]
+    height = foot_height("chair-behind")
+    gap = reach_leg(body, side, (x, y, height + _FOOT_TOP), (0.4, 0.0, -1.0))
+    body.angles[p + "ankle_flex"] = -38.0
+    leg(body, side)
+    toe = body.points[p + "toe"]
+    patch = (*patch_round((x, y, height), 0.03), *patch_round((toe[0], toe[1], height), 0.02))
+    return Contact(p + "foot", "chair-behind", (x, y, height), gap, patch, bears=False)
 
 
 def _over(standing: list[Side], spots: dict[Side, Vector], feet: dict[Side, str], angles: dict[str, float]) -> Vector:

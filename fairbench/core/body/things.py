@@ -15,7 +15,8 @@ _TOUCHED: Mapping[str, tuple[str, ...]] = {
     "block": ("block",), "ball-front": ("large-ball",), "stick-down": ("stick",), "roller-front": ("roller",),
 }  # fmt: skip
 _STOOD_ON: Mapping[str, tuple[str, ...]] = {
-    "chair": ("second-chair",), "step": ("step",), "stool": ("stool",), "small-ball": ("small-ball",),
+    "chair": ("second-chair",), "chair-behind": ("second-chair",),
+    "step": ("step",), "stool": ("stool",), "small-ball": ("small-ball",),
     "large-ball": ("large-ball",), "roller": ("roller",), "half-roller": ("half-roller",), "block": ("block",),
     "wall": ("wall",), "towel": ("towel",), "pedals": ("pedals",), "cushion": ("cushion",),
 }  # fmt: skip

@@ -247,6 +247,9 @@ def _for_feet(solved: Solved, eye: Eye) -> Iterator[Shape]:
         elif name == "chair" and name not in done:
             ankle = solved.points[f"{side}_ankle"]
             yield from chair(eye, ankle[0] + 0.16, 0.0, -1.0)
+        elif name == "chair-behind":
+            ankle = solved.points[f"{side}_ankle"]
+            yield from chair(eye, ankle[0] - 0.19, ankle[1])
         elif name == "wall" and name not in done:
             yield from box(eye, (0.27, -0.3, 0.0), (0.3, 0.3, 0.6), "wall", _BEHIND + 0.5)
         elif name == "pedals" and name not in done:
