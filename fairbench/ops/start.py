@@ -137,7 +137,7 @@ def _serve(environment: dict[str, str]) -> int:
         server = subprocess.Popen(
             [
                 *(sys.executable, "-m", "gunicorn", "fairbench.web.wsgi:application"),
-                *("--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4"),
+                *("--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4", "--preload"),
                 *("--pid", str(LOCAL / "gunicorn.pid"), "--log-level", "warning"),
             ],
             env=environment,
