@@ -7,11 +7,12 @@ import pytest
 from django.urls import reverse
 from django.utils import timezone
 
+from fairbench.web.accounts.models import Role
 from fairbench.web.people.models import Condition, Overrule, Participant
 from fairbench.web.people.standing import keep_standing, person_of
 from fairbench.web.plans import actions
 from fairbench.web.plans.labels import name_for, width_of
-from tests.factories import ListingFactory, ParticipantFactory, make_group
+from tests.factories import ListingFactory, ParticipantFactory, UserFactory, make_group
 from tests.web.test_bench import do, now
 
 from .conftest import SHELF, core_plan
@@ -51,6 +52,33 @@ def test_each_shape_stands_in_its_row_and_opens_to_its_reason(client_in, plan, g
     assert "Cannot get to the floor" in reason
     assert "not a diagnosis" in reason
     assert "Nothing on record speaks against it" in look(client_in, plan, chosen="a", person=str(old.id))
+
+
+def test_the_lowest_share_leaves_out_who_is_to_be_talked_to_and_says_so(client_in, plan, group) -> None:
+    add_to(group, "Dilwyn Farrow", has("no-floor"))
+    before = look(client_in, plan)
+    assert "to talk to first" not in before
+    newcomer = ParticipantFactory(practice=group.practice, call_name="Cosmo Idris", screened=False)
+    ListingFactory(practice=group.practice, group=group, participant=newcomer)
+    after = look(client_in, plan)
+    assert "1 to talk to first" in after
+    assert lowest(after) == lowest(before)
+
+
+def test_an_assistant_looks_at_the_bench_and_is_offered_nothing_to_change(client_in, actor) -> None:
+    group = make_group(actor.practice, 1)
+    person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
+    plan = actions.create(actor, core_plan("heel-drop", "band-row"), group, "Made for a test")
+    offered = {'class="button mend"', 'id="open-shelf"', 'id="overrule"', "<fieldset"}
+    looks = ({}, {"chosen": "a"}, {"chosen": "a", "person": str(person.id)})
+    mine = [look(client_in, plan, **query) for query in looks]
+    assert offered == {mark for mark in offered if any(mark in page for page in mine)}
+    client_in.force_login(UserFactory(practice=actor.practice, role=Role.ASSISTANT))
+    for page in (theirs := [look(client_in, plan, **query) for query in looks]):
+        assert not any(mark in page for mark in offered - {"<fieldset"})
+        assert page.count("<fieldset") == page.count(" disabled aria-label=")
+    assert "Your role may look at a plan" in theirs[0]
+    assert "Different for" in theirs[1]
 
 
 def test_one_person_is_looked_at_alone(client_in, plan, group) -> None:

@@ -1,6 +1,7 @@
 """Somebody's health record over HTTP: declared, ended, screened, cleared; refused without loss; who may see it."""
 
 import datetime
+import re
 
 import pytest
 from django.test import Client
@@ -8,7 +9,8 @@ from django.utils import timezone
 
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.web.accounts.models import AuditEntry, Role
-from fairbench.web.people.models import Condition, Participant, Screening
+from fairbench.web.people import health_actions
+from fairbench.web.people.models import Condition, Overrule, Participant, Screening
 from fairbench.web.people.standing import person_of, standing_of
 from tests.factories import PASSWORD, ParticipantFactory, UserFactory
 
@@ -51,6 +53,31 @@ def test_a_condition_is_added_counts_and_ends_without_being_lost(client_in, pers
     row.refresh_from_db()
     assert row.ended_at is not None
     assert AuditEntry.objects.filter(object_id=person.id, verb="health.end_condition").count() == 1
+
+
+def test_what_was_noted_and_ended_is_told_by_name_and_by_whom(client_in, person) -> None:
+    send(client_in, person, "declare", condition="hip-replacement", side="left", stage="settled")
+    send(client_in, person, "event", kind="a fall", note="on the quay")
+    send(client_in, person, "clear", who="Practice nurse", said="May stand as long as she likes")
+    page = send(client_in, person, "end", row=str(Condition.objects.get(participant=person).id))
+    told = re.findall(r"<li>([^<]*) <small>([^,<]*),", page[page.index("On record") :])
+    assert [words for words, _ in told] == [
+        "Ended: replaced hip, left, settled",
+        "Noted: Practice nurse: May stand as long as she likes",
+        f"Noted: a fall, {timezone.localdate():%-d %b %Y}",
+        "Noted: replaced hip, left, settled",
+    ]
+    assert {by for _, by in told} == {"Orla Brandt"}
+
+
+def test_a_decision_is_taken_back_on_the_persons_page(client_in, actor, person) -> None:
+    day = timezone.localdate() + datetime.timedelta(days=7)
+    health_actions.overrule(actor, person.id, "bridge", "full-bridge", "Asked for it.", day)
+    page = client_in.get(f"/people/{person.id}/").content.decode()
+    assert "Take back: Bridge" in page
+    page = send(client_in, person, "end", row=str(Overrule.objects.get(participant=person).id))
+    assert "Take back" not in page
+    assert "Ended: decided otherwise, Bridge" in page
 
 
 @pytest.mark.parametrize(

@@ -2,7 +2,7 @@
 
 import datetime
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, TypeVar
 from uuid import UUID
 
 from django.utils import timezone
@@ -11,29 +11,14 @@ from fairbench.core.conditions import Condition, Declared, Effect, Rule
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.screening import Outcome, Standing
 from fairbench.core.sides import Side
-from fairbench.web.accounts.models import AuditEntry
 from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
+from .on_record import Told, on_record
 from .standing import standing_of
 
+Row = TypeVar("Row", bound=models.HealthRow)
 _NEEDS = "needs"
-_TOLD = {
-    "participant.save": "facts changed",
-    "health.declare": "something they live with added",
-    "health.end_condition": "something they live with ended",
-    "health.event": "an event noted",
-    "health.end_healthevent": "an event ended",
-    "health.clear": "a clinician's word kept",
-    "health.end_clearance": "a clinician's word ended",
-    "health.overrule": "decided otherwise",
-    "health.end_overrule": "a decision taken back",
-    "screening.begin": "screening begun",
-    "screening.give_in": "screening given in",
-    "screening.review": "screening read",
-    "screening.see": "screening looked at",
-}
-"""What is told of the record; that somebody looked at the page stays in the audit alone."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +45,7 @@ class Lived:
 class Decided:
     """A word against the fit, in names."""
 
+    id: UUID
     exercise: str
     done: str
     until: datetime.date
@@ -80,16 +66,26 @@ class PersonPage:
     groups: tuple[models.Listing, ...]
     left: tuple[models.PastListing, ...]
     came: tuple[Any, ...]
-    told: tuple[tuple[AuditEntry, str], ...]
+    told: tuple[Told, ...]
     kinds: tuple[Condition, ...]
 
 
 def person_page(participant: models.Participant, health: bool) -> PersonPage:
     """``health`` says whether whoever looks may see more than the cautions."""
-    lived = [_lived(row) for row in participant.conditions.filter(ended_at=None)]
+    conditions = _rows(models.Condition, participant)
+    overrules = _rows(models.Overrule, participant)
+    events = _rows(models.HealthEvent, participant) if health else []
+    clearances = _rows(models.Clearance, participant) if health else []
+    lived = [_lived(row) for row in conditions if row.ended_at is None]
     screenings = tuple(participant.screenings.select_related("reviewed_by")) if health else ()
     latest = next((screening for screening in screenings if screening.given_on), None)
-    entries = AuditEntry.objects.filter(object_id=participant.id, verb__in=_TOLD).select_related("user")
+    named: list[tuple[models.HealthRow, str]] = [
+        *((row, _lived(row).words) for row in conditions),
+        *((row, f"{row.kind}, {row.happened_on:%-d %b %Y}") for row in events),
+        *((row, f"{row.who}: {row.said}") for row in clearances),
+        *((row, f"decided otherwise, {_decided(row).exercise}: {_decided(row).done}") for row in overrules),
+    ]
+    today = timezone.localdate()
     return PersonPage(
         participant=participant,
         standing=standing_of(participant),
@@ -97,17 +93,20 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         needs=tuple(one for one in lived if one.topic == _NEEDS),
         screenings=screenings,
         outcome=Outcome(latest.outcome).words if latest and latest.outcome else "",
-        events=tuple(participant.healthevents.filter(ended_at=None)) if health else (),
-        clearances=tuple(participant.clearances.filter(ended_at=None)) if health else (),
-        overrules=tuple(
-            _decided(row) for row in participant.overrules.filter(ended_at=None, until__gte=timezone.localdate())
-        ),
+        events=tuple(row for row in events if row.ended_at is None),
+        clearances=tuple(row for row in clearances if row.ended_at is None),
+        overrules=tuple(_decided(row) for row in overrules if row.ended_at is None and row.until >= today),
         groups=tuple(participant.listings.select_related("group").order_by("since")),
         left=tuple(participant.past_listings.select_related("group").order_by("-until")),
         came=tuple(participant.attendances.select_related("meeting__group").order_by("-meeting__held_on")[:8]),
-        told=tuple((entry, _TOLD[entry.verb]) for entry in entries.order_by("-at")[:8]) if health else (),
+        told=on_record(participant, named) if health else (),
         kinds=tuple(load_conditions()) if health else (),
     )
+
+
+def _rows(kind: type[Row], participant: models.Participant) -> list[Row]:
+    """All of them, ended ones too."""
+    return list(kind.objects.filter(participant=participant).select_related("noted_by", "ended_by"))
 
 
 def _decided(row: models.Overrule) -> Decided:
@@ -117,9 +116,8 @@ def _decided(row: models.Overrule) -> Decided:
     done = other or planned
     names = {version.id: version.name for version in done.versions} if done else {}
     words = names.get(row.version, row.version)
-    return Decided(
-        planned.name if planned else row.exercise, f"{other.name}, {words}" if other else words, row.until, row.reason
-    )
+    exercise = planned.name if planned else row.exercise
+    return Decided(row.id, exercise, f"{other.name}, {words}" if other else words, row.until, row.reason)
 
 
 def _lived(row: models.Condition) -> Lived:

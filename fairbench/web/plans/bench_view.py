@@ -140,6 +140,12 @@ class BenchView:
         return f"Lowest share {self.lowest.part:.0%}{whose}"
 
     @property
+    def talk_first_words(self) -> str:
+        """``1 to talk to first``: they are left out of the lowest share, as no version of theirs would mend it."""
+        number = sum(bool(person.talk_first) for person in self.group.people)
+        return f"{number} to talk to first" if number else ""
+
+    @property
     def over_words(self) -> str:
         """``0:45 over``, ``2:10 to spare``, or ``to the second``."""
         over = round(self.timeline.over)
