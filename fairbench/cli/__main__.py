@@ -3,8 +3,9 @@
 import argparse
 import json
 import sys
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from pathlib import Path
+from typing import TypeVar
 
 from fairbench.core.body.drawing.view import View
 from fairbench.core.body.words import told
@@ -31,6 +32,8 @@ from fairbench.figures.still import POSES, still_svg
 
 from . import text, values
 
+Value = TypeVar("Value")
+
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; the exit code is 0, or 2 for wrong input."""
@@ -39,9 +42,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     try:
         print(asked.run(asked), end="")
     except InputError as error:
-        print(
-            f"fairbench: {getattr(asked, 'plan', '')}{': ' if hasattr(asked, 'plan') else ''}{error}", file=sys.stderr
-        )
+        print(f"fairbench: {error}", file=sys.stderr)
         return 2
     return 0
 
@@ -134,9 +135,17 @@ def _plan_arguments(command: argparse.ArgumentParser) -> None:
 
 def _read(asked: argparse.Namespace) -> tuple[Plan, Timeline]:
     shelf = load_shelf()
-    plan = read_plan(_bytes(asked.plan), shelf)
+    plan = _of_file(asked.plan, lambda data: read_plan(data, shelf))
     group = Group((Person("slowest", "", asked.pace),), dict.fromkeys(shelf.exercises, max(0, asked.known)))
     return plan, compile_timeline(plan, group, shelf)
+
+
+def _of_file(name: str, read: Callable[[bytes], Value]) -> Value:
+    """What ``read`` makes of a file, or of standard input for ``-``; an error names the file first."""
+    try:
+        return read(_bytes(name))
+    except InputError as error:
+        raise InputError(str(error), name) from None
 
 
 def _bytes(name: str) -> bytes:
@@ -195,7 +204,7 @@ def _demands(asked: argparse.Namespace) -> str:
 
 
 def _body(asked: argparse.Namespace) -> str:
-    out = work_out(read_body(_bytes(asked.plan)))
+    out = _of_file(asked.plan, lambda data: work_out(read_body(data)))
     return _json(out.model_dump()) if asked.json else text.body(out)
 
 
@@ -206,8 +215,8 @@ def _shelf(asked: argparse.Namespace) -> str:
 
 def _fit(asked: argparse.Namespace) -> str:
     shelf, conditions = load_shelf(), load_conditions()
-    plan = read_plan(_bytes(asked.plan), shelf)
-    people = read_people(_bytes(asked.people), conditions)
+    plan = _of_file(asked.plan, lambda data: read_plan(data, shelf))
+    people = _of_file(asked.people, lambda data: read_people(data, conditions))
     found = fit(compile_timeline(plan, Group(people), shelf), people, shelf, conditions)
     return _json(fit_document(found, conditions)) if asked.json else text.fit(found)
 
@@ -244,7 +253,7 @@ def _declared(words: str, conditions: Conditions) -> Declared:
 
 def _judge(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
-    case = read_case(_bytes(asked.plan), conditions)
+    case = _of_file(asked.plan, lambda data: read_case(data, conditions))
     verdict, mets = judge(case, conditions)
     if asked.json:
         first = talk_first(case, conditions)

@@ -110,6 +110,11 @@ def settled(page: Page) -> None:
     expect(page.locator(".htmx-request, .htmx-swapping, .htmx-settling, .htmx-added")).to_have_count(0)
 
 
+def stop_the_clock(page: Page) -> None:
+    """From here on the page's time passes only as the test says, however long the machine takes."""
+    page.clock.pause_at(page.evaluate("Date.now()") / 1000 + 1)
+
+
 def follow(page: Page, link: Locator) -> None:
     """Press what leads to another page, and wait until that page is whole."""
     with page.expect_event("load"):

@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from .conftest import becomes, choose, focused, settled
+from .conftest import becomes, choose, focused, settled, stop_the_clock
 
 
 def end_seconds(page: Page) -> int:
@@ -101,8 +101,10 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
         page, lambda: page.locator("#name").inner_text() == "Band row" and "of 15" in page.locator("#of").inner_text()
     )
     expect(page.locator("#side")).to_have_text("set 1 of 2")
+    stop_the_clock(page)
     page.clock.run_for(5_100)
     expect(page.locator("#number")).to_have_text("2")
+    page.clock.resume()
     page.locator("#do-note").click()
     page.locator("#note-who button").first.click()
     page.locator("#note-text").fill("Smooth on the way back")

@@ -6,6 +6,7 @@ from playwright.sync_api import Page, Route, expect
 
 from fairbench.web.classes.models import Meeting, TeachEvent
 
+from .conftest import stop_the_clock
 from .test_path import run_until
 
 
@@ -101,6 +102,7 @@ def test_an_answer_that_gets_lost_does_not_double(teaching: Page) -> None:
 
 def test_a_closed_lid_pauses_and_the_clock_on_the_wall_goes_on(teaching: Page) -> None:
     page = teaching
+    stop_the_clock(page)
     page.clock.run_for(10_000)
     number = page.locator("#number").inner_text()
     page.clock.fast_forward(600_000)
@@ -115,6 +117,7 @@ def test_a_closed_lid_pauses_and_the_clock_on_the_wall_goes_on(teaching: Page) -
 
 def test_rest_back_next_and_another_version(teaching: Page) -> None:
     page = teaching
+    stop_the_clock(page)
     run_until(
         page, lambda: page.locator("#name").inner_text() == "Seated march" and "of" in page.locator("#of").inner_text()
     )
@@ -143,6 +146,7 @@ def test_rest_back_next_and_another_version(teaching: Page) -> None:
 
 def test_when_late_an_extra_is_offered_to_be_left_out(teaching: Page) -> None:
     page = teaching
+    stop_the_clock(page)
     expect(page.locator("#do-leave-out")).to_be_hidden()
     page.locator("#do-pause").click()
     page.clock.run_for(120_000)

@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from .conftest import becomes, focused, follow, serious, settled, sign_in
+from .conftest import becomes, focused, follow, serious, settled, sign_in, stop_the_clock
 from .test_path import run_until
 
 
@@ -104,6 +104,7 @@ def test_the_figure_moves_at_the_tempo(page: Page) -> None:
     """A pull of 2 s, 1 s held, 2 s back: at the end, then at the start again."""
     march(page)
     page.wait_for_selector("#figure g[visibility=visible]")
+    stop_the_clock(page)
     frames = []
     for _ in range(26):
         page.clock.run_for(200)

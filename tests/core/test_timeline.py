@@ -60,14 +60,14 @@ def test_going_to_the_floor_costs_what_the_slowest_needs() -> None:
 
 
 def test_things_are_fetched_before_going_down_and_after_coming_up() -> None:
-    timeline = compiled(Item("a", "bridge", "full-bridge"), Item("b", "band-row", "long-sit-band"))
+    timeline = compiled(Item("a", "bridge", "full-bridge"), Item("b", "band-row", "band-round-feet"))
     kinds = {i: [s.kind for s in timeline.steps if s.item == i and s.kind in ("transfer", "fetch")] for i in "ab"}
     assert kinds["a"][0] is StepKind.FETCH
     assert kinds["b"][-1] is StepKind.FETCH
 
 
 def test_a_prop_is_fetched_once_and_picked_up_after() -> None:
-    row, curl = Item("a", "band-row", "long-sit-band"), Item("b", "bottle-curl", "light-weight")
+    row, curl = Item("a", "band-row", "band-round-feet"), Item("b", "bottle-curl", "light-weight")
     timeline = compiled(row, curl, Item("c", "band-row", "one-arm"))
     assert [item.fetch for item in timeline.items] == [12, 15, 3]
 

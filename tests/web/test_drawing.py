@@ -61,7 +61,7 @@ def test_drafts_name_nearly_every_plank(shape) -> None:
 
 
 def test_a_plank_stands_at_its_time() -> None:
-    value = timeline(("band-row", "long-sit-band"), ("bridge", "full-bridge"))
+    value = timeline(("band-row", "band-round-feet"), ("bridge", "full-bridge"))
     drawing = draw(value, ())
     scale = (WIDTH - LEFT - RIGHT) / (45 * 60)
     for plank, item in zip(drawing.planks, value.items, strict=True):
@@ -71,7 +71,7 @@ def test_a_plank_stands_at_its_time() -> None:
 
 
 def test_the_level_line_goes_down_and_comes_back() -> None:
-    drawing = draw(timeline(("band-row", "long-sit-band"), ("bridge", "full-bridge")), ())
+    drawing = draw(timeline(("band-row", "band-round-feet"), ("bridge", "full-bridge")), ())
     bases = {lane.name: lane.base for lane in drawing.lanes}
     heights = [float(y) for y in re.findall(r"V([\d.]+)", drawing.level_line)]
     assert heights == [bases["standing"], bases["floor"], bases["standing"], bases["seated"]]

@@ -44,7 +44,7 @@ def test_cues_are_said_for_each_side() -> None:
 
 
 def test_the_leading_side_is_kept_when_a_version_is_swapped_in() -> None:
-    item = scored(("band-row", "long-sit-band"), lead=Side.RIGHT)["items"][0]
+    item = scored(("band-row", "band-round-feet"), lead=Side.RIGHT)["items"][0]
     one_arm = next(version for version in item["others"] if version["id"] == "one-arm")
     assert [step["side"] for step in one_arm["steps"] if step["kind"] == "work"] == ["right", "left", "right", "left"]
 
