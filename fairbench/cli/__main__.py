@@ -182,10 +182,9 @@ def _version(asked: argparse.Namespace) -> tuple[Exercise, Version]:
 def _figure(asked: argparse.Namespace) -> str:
     exercise, version = _version(asked)
     view = View(asked.view) if asked.view else None
-    drawn = still_svg(
-        version.movement, palette(asked.ink, exercise.block), told(version.movement, view), asked.pose, view,
-        Side(asked.side),
-    )  # fmt: skip
+    side = Side(asked.side)
+    title = told(version.movement, view, side)
+    drawn = still_svg(version.movement, palette(asked.ink, exercise.block), title, asked.pose, view, side)
     if not asked.file:
         return drawn + "\n"
     try:

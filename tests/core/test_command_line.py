@@ -63,3 +63,114 @@ def test_a_missing_file_and_an_impossible_pace(capsys) -> None:
     assert "cannot be read" in capsys.readouterr().err
     assert main(["time", PLAN, "--pace", "9"]) == 2
     assert "pace must be 1 to 3" in capsys.readouterr().err
+
+
+def test_a_figure_is_written_or_printed(tmp_path, capsys) -> None:
+    assert main(["figure", "bridge", "--view", "front", "--pose", "end", "--ink", "print"]) == 0
+    printed = capsys.readouterr().out
+    assert printed.startswith("<svg ")
+    assert "Lying on the back, seen from the front" in printed
+    file = tmp_path / "bridge.svg"
+    assert main(["figure", "bridge", "--view", "front", "--pose", "end", "--ink", "print", "-o", str(file)]) == 0
+    assert capsys.readouterr().out == ""
+    assert file.read_text(encoding="utf-8") == printed
+    assert main(["figure", "bridge", "-o", str(tmp_path / "no" / "such.svg")]) == 2
+    assert "such.svg: cannot be written" in capsys.readouterr().err
+
+
+def test_a_figure_of_the_other_side_is_told_so(capsys) -> None:
+    main(["figure", "wall-slide/one-hand-wall", "--side", "right"])
+    right = capsys.readouterr().out
+    main(["figure", "wall-slide/one-hand-wall", "--side", "left"])
+    left = capsys.readouterr().out
+    assert right != left
+    assert "right arm" in right
+    assert "left arm" in left
+
+
+def test_demands_are_told_with_pose_joint_and_shares(capsys) -> None:
+    assert main(["demands", "push-up/on-knees"]) == 0
+    words = capsys.readouterr().out
+    assert "weight on the hands" in words
+    assert main(["demands", "push-up/on-knees", "--json", "--side", "left"]) == 0
+    value = json.loads(capsys.readouterr().out)
+    hands = next(demand for demand in value["demands"] if demand["id"] == "hands_share")
+    assert hands["unit"] == "%"
+    assert hands["pose"] in {pose["pose"] for pose in value["poses"]}
+    assert max(pose["shares"]["hands"] for pose in value["poses"]) * 100 == pytest.approx(hands["value"], abs=0.01)
+    assert main(["demands", "push-up/on-clouds"]) == 2
+    assert "on-clouds" in capsys.readouterr().err
+
+
+def test_a_pose_file_is_held_up(tmp_path, capsys) -> None:
+    file = tmp_path / "pose.json"
+    file.write_text(json.dumps({"position": "standing", "person": {"mass": 60, "stature": 1.6}}), encoding="utf-8")
+    assert main(["body", str(file), "--json"]) == 0
+    out = json.loads(capsys.readouterr().out)
+    assert out["shares"]["feet"] == pytest.approx(1.0)
+    assert out["each"]["left_foot"] == pytest.approx(0.5)
+    assert all(contact["gap"] <= 0.005 for contact in out["contacts"])
+    assert main(["body", str(file)]) == 0
+    assert "% of stature inside what holds it" in capsys.readouterr().out
+
+
+def test_heavier_people_hold_more(tmp_path, capsys) -> None:
+    level = {"shoulder_flex": 90, "elbow_flex": 0}
+    moments = []
+    for mass in (50, 100):
+        file = tmp_path / f"{mass}.json"
+        pose = {"position": "standing", "arms": "free", **level, "person": {"mass": mass, "stature": 1.7}}
+        file.write_text(json.dumps(pose), encoding="utf-8")
+        assert main(["body", str(file), "--json"]) == 0
+        moments.append(json.loads(capsys.readouterr().out)["moments"]["right_shoulder"])
+    assert moments[1] == pytest.approx(2 * moments[0], rel=0.01)
+
+
+@pytest.mark.parametrize(
+    ("pose", "says"),
+    [
+        ({"position": "hovering"}, "position: "),
+        ({"position": "standing", "knee_flex": 190}, "knee"),
+        ({"position": "standing", "tail": 3}, "tail"),
+        ({"position": "seated", "arms": "feet"}, "hand does not reach feet"),
+        ({"position": "standing", "person": {"mass": 5}}, "person.mass"),
+        ({"position": "standing", "with": ["anvil"]}, "no way to hold 'anvil'"),
+    ],
+)
+def test_a_wrong_pose_names_the_file_and_the_place(tmp_path, capsys, pose: dict, says: str) -> None:
+    file = tmp_path / "pose.json"
+    file.write_text(json.dumps(pose), encoding="utf-8")
+    assert main(["body", str(file), "--json"]) == 2
+    captured = capsys.readouterr()
+    assert captured.out == ""
+    assert captured.err.startswith(f"fairbench: {file}: ")
+    assert says in captured.err
+
+
+def test_an_error_names_which_of_two_files_it_is_in(tmp_path, capsys) -> None:
+    people = tmp_path / "people.json"
+    people.write_text('[{"id": "a", "name": "A", "conditions": [{"condition": "flat-feet"}]}]', encoding="utf-8")
+    assert main(["fit", PLAN, str(people)]) == 2
+    said = capsys.readouterr().err
+    assert said.startswith(f"fairbench: {people}: ")
+    assert "flat-feet" in said
+    assert main(["fit", str(people), str(people)]) == 2
+    assert capsys.readouterr().err.startswith(f"fairbench: {people}: ")
+
+
+@pytest.mark.parametrize("which", ["plan", "exercises", "body", "people", "conditions"])
+def test_schemas_are_printed_as_they_are_published(which: str, capsys) -> None:
+    assert main(["schema", which]) == 0
+    published = Path(PLAN).with_name(f"{which}.schema.json")
+    assert json.loads(capsys.readouterr().out) == json.loads(published.read_text(encoding="utf-8"))
+
+
+def test_the_spread_of_the_shelf_adds_up(capsys) -> None:
+    assert main(["shelf", "--json"]) == 0
+    value = json.loads(capsys.readouterr().out)
+    assert value["exercises"] >= 130
+    assert value["versions"] >= 420
+    assert sum(count["exercises"] for count in value["families"].values()) == value["exercises"]
+    assert sum(count["versions"] for count in value["positions"].values()) == value["versions"]
+    assert main(["shelf"]) == 0
+    assert f"{value['exercises']} exercises, {value['versions']} versions" in capsys.readouterr().out

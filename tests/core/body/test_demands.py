@@ -152,14 +152,15 @@ def test_what_no_pose_shows_is_declared_and_nothing_else_can_be() -> None:
 
 @pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
 def test_the_mirror_asks_the_same_of_the_other_side(exercise, version: Version) -> None:
+    """Within a degree: a contact may be off by five thousandths of stature, which turns a joint that much."""
     right = of(version.movement)
     left = {(name, side and side.other): demand for (name, side), demand in of(version.movement, Side.LEFT).items()}
     for key in right.keys() & left.keys():
-        assert left[key].value == pytest.approx(right[key].value, abs=0.6), key
+        assert left[key].value == pytest.approx(right[key].value, abs=1.0), key
     for key in right.keys() ^ left.keys():  # only what hardly counts may be just above the least on one side
         demand = right.get(key) or left[key]
         assert demand.unit == "°", key
-        assert demand.value < 3.6, key
+        assert demand.value < 4.0, key
 
 
 @pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
