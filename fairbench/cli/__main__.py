@@ -145,7 +145,7 @@ def _of_file(name: str, read: Callable[[bytes], Value]) -> Value:
     try:
         return read(_bytes(name))
     except InputError as error:
-        raise InputError(str(error), name) from None
+        raise InputError(str(error), "standard input" if name == "-" else name) from None
 
 
 def _bytes(name: str) -> bytes:

@@ -174,3 +174,27 @@ def test_the_spread_of_the_shelf_adds_up(capsys) -> None:
     assert sum(count["versions"] for count in value["positions"].values()) == value["versions"]
     assert main(["shelf"]) == 0
     assert f"{value['exercises']} exercises, {value['versions']} versions" in capsys.readouterr().out
+
+
+@pytest.mark.parametrize(
+    ("case", "says"),
+    [
+        ('{"demands": [{"id": "spine_extension", "value": NaN}]}', "demands[0].value: "),
+        ('{"demands": [{"id": "spine_extension", "value": 1e999}]}', "demands[0].value: "),
+        ('{"demands": [{"id": "wing_span"}]}', "demands[0].id: there is no demand 'wing_span'"),
+        ('{"demands": [3]}', "demands[0]: should be an object with named fields"),
+        ('{"seconds": -1}', "seconds: "),
+        ('{"position": "flying"}', "position: "),
+        ('{"conditions": [{"condition": "stenosis", "side": "left"}]}', "conditions[0].side: "),
+        ('{"conditions": [{"condition": "hip-replacement", "stage": "late"}]}', "has no stage 'late'"),
+        ("[]", "should be an object with named fields"),
+        ("{", "is not JSON"),
+    ],
+)
+def test_a_case_that_says_nothing_sure_is_refused_and_not_judged(case: str, says: str, capsys, monkeypatch) -> None:
+    monkeypatch.setattr("sys.stdin", io.TextIOWrapper(io.BytesIO(case.encode())))
+    assert main(["judge", "-", "--json"]) == 2
+    captured = capsys.readouterr()
+    assert captured.out == ""
+    assert captured.err.startswith("fairbench: standard input: ")
+    assert says in captured.err

@@ -93,7 +93,7 @@ ITEM = "blocks[0].items[0]"
         (_with(format="other"), "format", "fairbench-plan"),
         (_with(lead="middle"), "lead", "'left' or 'right'"),
         (_with(blocks=[{"kind": "sprint", "items": []}]), "blocks[0].kind", "'settle'"),
-        ([], "", "valid dictionary"),
+        ([], "", "an object with named fields"),
     ],
 )
 def test_bad_files_are_named_with_their_place(document, place, says) -> None:

@@ -25,9 +25,9 @@ from ..tempo import Tempo
 
 
 class Doc(BaseModel):
-    """Strict: no unknown fields, no numbers in quotes."""
+    """Strict: no unknown fields, no numbers in quotes, none that is not finite."""
 
-    model_config = ConfigDict(extra="forbid", strict=True)
+    model_config = ConfigDict(extra="forbid", strict=True, allow_inf_nan=False)
 
 
 class TempoDoc(Doc):

@@ -56,7 +56,7 @@ class DemandDoc(Doc):
 class CaseDoc(BaseModel):
     """One person's conditions and one movement given as demands."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
     conditions: list[DeclaredDoc] = Field(default_factory=list)
     demands: list[DemandDoc] = Field(default_factory=list)

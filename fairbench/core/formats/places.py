@@ -10,6 +10,10 @@ _PLAIN = {
     "missing": "is missing",
     "extra_forbidden": "is not a field that belongs here",
     "union_tag_not_found": "needs a 'kind'",
+    "model_type": "should be an object with named fields",
+    "model_attributes_type": "should be an object with named fields",
+    "dict_type": "should be an object with named fields",
+    "list_type": "should be a list",
 }
 
 
