@@ -24,7 +24,7 @@ WHERE: Mapping[str, tuple[str, ...]] = {
     "band": ("hands", "feet", "foot", "front", "front-high", "front-low", "side", "thighs", "ankles", "back",
              "other-foot", "hand-foot"),
     "towel": ("hands", "foot", "feet", "thigh", "behind", "under-hand", "floor"),
-    "stick": ("hands", "floor", "back", "foot"),
+    "stick": ("hands", "floor", "back", "spine", "foot"),
     "small-ball": ("hands", "knees", "back", "hand", "under-foot", "behind-head", "wall", "ankles", "elbow"),
     "large-ball": ("hands", "lap", "seat", "front", "feet", "wall"),
     "flex-ring": ("hands", "knees", "outside-knees", "ankles", "hand-thigh", "palm-floor"),
@@ -132,6 +132,11 @@ def _stick(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
         middle = solved.body.at("thorax", "chest", (-0.085, 0.0, 0.0))
         across = scale(unit(sub(left, right)), 0.33)
         yield bar(eye, [sub(middle, across), add(middle, across)], 0.018, Role.PROP, "stick", -0.05)
+        return
+    if where == "spine":
+        head = solved.body.at("head", "head", (-0.088, 0.0, 0.07))
+        tail = solved.body.at("pelvis", "hips", (-0.088, 0.0, -0.07))
+        yield bar(eye, [tail, head], 0.018, Role.PROP, "stick", -0.05)
         return
     out = scale(unit(sub(left, right)), 0.11) if distance(left, right) > 0.02 else (0.0, 0.2, 0.0)
     yield bar(eye, [sub(right, out), add(left, out)], 0.02, Role.PROP, "stick", 0.1)
