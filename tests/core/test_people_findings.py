@@ -74,7 +74,7 @@ def test_a_long_wait_names_the_item_the_reason_and_a_mend() -> None:
     (finding,) = people_findings(plan, knee)
     assert finding.title.startswith("K waits ")
     assert finding.item == "i1"
-    assert "No thuds yet." in finding.detail
+    assert finding.detail == "No thuds yet. Nobody should wait over 3:00 at a stretch."
     for_all, for_one = finding.mends
     assert for_all.verb == "swap"
     assert for_all.fields["item"] == "i1"
@@ -90,6 +90,7 @@ def test_a_short_wait_with_a_low_share_is_found_too() -> None:
     assert share.part == 0 < LEAST_SHARE
     (finding,) = people_findings(plan, knee)
     assert finding.title == "K has something to do for 0% of the work"
+    assert finding.detail.endswith("three quarters of the working time at least.")
 
 
 def test_a_swap_gives_what_it_promises_and_takes_from_nobody() -> None:

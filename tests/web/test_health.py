@@ -46,6 +46,8 @@ def screen(client, person, **answers: str) -> Screening:
 def test_a_condition_is_added_counts_and_ends_without_being_lost(client_in, person) -> None:
     page = send(client_in, person, "declare", condition="hip-replacement", side="left", stage="settled", note="2021")
     assert "replaced hip, left, settled" in page.lower()
+    effects = re.findall(r'<span class="tag">(\w+)</span>', page)
+    assert effects == sorted(effects, key=["avoid", "ease", "watch", "favour"].index)
     assert declared(person) == ["hip-replacement"]
     row = Condition.objects.get(participant=person)
     assert "Ended from today" in send(client_in, person, "end", row=str(row.id))

@@ -3,6 +3,7 @@
 import datetime
 import io
 import json
+import re
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -202,6 +203,10 @@ def test_the_demo_is_whole_and_the_same_every_time(demo, client) -> None:
         bench = client.get(reverse("plans:bench", args=[plan_id])).content.decode()
         total = bench.split('id="end-time">')[1].split(" of ")[0]
         assert total in page
+        if "Bones and balance" in bench:
+            assert set(re.findall(r'class="cell (\w+)', bench)) == {"eased", "swapped", "waits", "talk_first"}
+            assert "Lowest share 82%, Aurelio Finch" in bench
+    assert Participant.objects.model._base_manager.count() == 18
 
 
 def test_the_demo_is_loaded_into_an_empty_database_only(demo) -> None:

@@ -58,7 +58,12 @@ def _left_out(
         planned = times[worst.item].exercise.id
         fields = {"person": person.id, "exercise": planned, "instead": own.exercise.id, "version": own.version.id}
         mends.append(Mend(words, "give", fields))
-    detail = f"{reason} Every person should have three quarters of the working time at least."
+    aim = (
+        f"Nobody should wait over {minutes_and_seconds(LONGEST_WAIT)} at a stretch."
+        if waits
+        else "Every person should have three quarters of the working time at least."
+    )
+    detail = f"{reason} {aim}"
     return Finding(Weight.ALARM, title, detail, worst.item, person.id, tuple(mends))
 
 

@@ -131,6 +131,6 @@ def _lived(row: models.Condition) -> Lived:
         known.condition(row.condition).topic,
         row.note,
         until,
-        known.rules_for(declared),
+        tuple(sorted(known.rules_for(declared), key=lambda rule: list(Effect).index(rule.effect))),
         known.wants_clearance(declared),
     )
