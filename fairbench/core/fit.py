@@ -121,6 +121,15 @@ class Fit:
         return tuple(verdict for (own, _), verdict in self.verdicts.items() if own == person)
 
 
+@dataclass(frozen=True, slots=True, eq=False)
+class _Made:
+    """What somebody's conditions make of one side of a version: all that applies, the first avoid, how many eases."""
+
+    mets: tuple[Met, ...]
+    avoid: Met | None
+    eases: int
+
+
 class _Profile:
     """One set of declared conditions, and what it makes of each version, worked out once."""
 
@@ -128,9 +137,9 @@ class _Profile:
 
     def __init__(self, declared: tuple[Declared, ...], conditions: Conditions) -> None:
         self._rules = [(one, conditions.rules_for(one)) for one in declared]
-        self._kept: dict[tuple[Version, bool, Dose | None], tuple[Met, ...]] = {}
+        self._kept: dict[tuple[Version, bool, Dose | None], _Made] = {}
 
-    def on(self, version: Version, left: bool, dose: Dose | None) -> tuple[Met, ...]:
+    def on(self, version: Version, left: bool, dose: Dose | None) -> _Made:
         """What applies to the side that is worked, or to the whole body.
 
         Where both sides work at once, what is of the other side is left to that side.
@@ -141,11 +150,13 @@ class _Profile:
             found = self._kept[key] = self._work_out(version, Side.LEFT if left else Side.RIGHT, dose)
         return found
 
-    def _work_out(self, version: Version, side: Side, dose: Dose | None) -> tuple[Met, ...]:
+    def _work_out(self, version: Version, side: Side, dose: Dose | None) -> _Made:
         one_sided = (dose or version.dose).sides in _ONE_SIDED
         what = asked(version, side if one_sided else Side.RIGHT, dose)
         hits = [hit for declared, rules in self._rules for hit in met(declared, rules, what)]
-        return tuple(hit for hit in hits if one_sided or hit.side is None or hit.side is side)
+        mets = tuple(hit for hit in hits if one_sided or hit.side is None or hit.side is side)
+        avoid = next((hit for hit in mets if hit.effect is Effect.AVOID), None)
+        return _Made(mets, avoid, sum(hit.effect is Effect.EASE for hit in mets))
 
 
 @lru_cache(maxsize=_KEPT)
@@ -212,7 +223,7 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
         chosen = done.version(word.version)
         shape = Shape.SWAPPED if done is not exercise else Shape.AS_PLANNED if chosen is base else Shape.EASED
         profile = _profile(person.conditions, conditions)
-        sides = [SideFit(chosen, profile.on(chosen, side is Side.LEFT, None), ()) for side in Side]
+        sides = [SideFit(chosen, profile.on(chosen, side is Side.LEFT, None).mets, ()) for side in Side]
         return Verdict(person, time.item.id, shape, done, base, chosen, sides[0], sides[1], word.reason, overruled=True)
     if not person.conditions:
         plain = SideFit(base, (), ())
@@ -230,24 +241,22 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
 
 def _choose(profile: _Profile, exercise: Exercise, base: Version, dose: Dose | None, left: bool) -> SideFit:
     """The best version for one side: no avoid, fewest eases, nearest the base, the group's position."""
-    best: tuple[tuple[float, ...], Version, tuple[Met, ...]] | None = None
+    best: tuple[tuple[float, ...], Version, _Made] | None = None
     dropped = []
-    rung = exercise.versions.index(base)
+    rung, stays_up = exercise.versions.index(base), base.position.level is not Level.FLOOR
     for number, version in enumerate(exercise.versions):
-        if version.position.level is Level.FLOOR and base.position.level is not Level.FLOOR:
+        if stays_up and version.position.level is Level.FLOOR:
             continue
-        mets = profile.on(version, left, dose if version is base else None)
-        avoid = next((hit for hit in mets if hit.effect is Effect.AVOID), None)
-        if avoid is not None:
-            dropped.append(Dropped(version, avoid))
+        made = profile.on(version, left, dose if version is base else None)
+        if made.avoid is not None:
+            dropped.append(Dropped(version, made.avoid))
             continue
-        eases = sum(hit.effect is Effect.EASE for hit in mets)
-        rank = (eases, abs(number - rung), number > rung, version.position is not base.position, number)
+        rank = (made.eases, abs(number - rung), number > rung, version.position is not base.position, number)
         if best is None or rank < best[0]:
-            best = (rank, version, mets)
+            best = (rank, version, made)
     if best is None:
         return SideFit(None, (), tuple(dropped))
-    return SideFit(best[1], best[2], tuple(dropped))
+    return SideFit(best[1], best[2].mets, tuple(dropped))
 
 
 def _instead(
@@ -267,14 +276,13 @@ def _instead(
             break
         if other.id in planned:
             continue
-        mets = (*profile.on(version, True, None), *profile.on(version, False, None))
-        if any(hit.effect is Effect.AVOID for hit in mets):
+        left, right = profile.on(version, True, None), profile.on(version, False, None)
+        if left.avoid is not None or right.avoid is not None:
             continue
-        eases = sum(hit.effect is Effect.EASE for hit in mets)
-        rank = (eases, version.position is not time.version.position)
+        rank = (left.eases + right.eases, version.position is not time.version.position)
         nearest = near
         if best is None or rank < best[0]:
-            best = (rank, other, version, tuple(dict.fromkeys(mets)))
+            best = (rank, other, version, tuple(dict.fromkeys((*left.mets, *right.mets))))
     nothing = SideFit(None, (), dropped)
     if best is None:
         reason = dropped[0].met.rule.because if dropped else ""

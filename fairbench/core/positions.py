@@ -1,6 +1,7 @@
 """The bases of support a body can rest on, and the level each is at."""
 
 from enum import StrEnum
+from functools import cached_property
 
 
 class Level(StrEnum):
@@ -23,7 +24,7 @@ class Position(StrEnum):
     SUPINE = "supine"
     PRONE = "prone"
 
-    @property
+    @cached_property
     def level(self) -> Level:
         if self in (Position.STANDING, Position.STANDING_SUPPORTED):
             return Level.STANDING
