@@ -107,7 +107,11 @@ WORDS: Mapping[str, tuple[str, str]] = {
 _STRAIGHT = 30.0
 """Degrees of bend up to which a knee counts as straight."""
 _LEAST: Mapping[str, float] = {"°": 3.0, "%": 1.0, "N·m per kg": 0.03, "° × %": 1.0, "kg": 0.01, "% of stature": -99.0}
-"""Below this nothing is asked."""
+"""Below this nothing is asked, by unit."""
+_LEAST_OF: Mapping[str, float] = {what: _LEAST.get(unit, 0.0) for what, (_, unit) in WORDS.items()}
+
+Asked = tuple[str, float, str, Side | None]
+"""One thing that a pose asks: which demand, how much, by which joint and of which side."""
 
 
 def demands_of(
@@ -122,11 +126,13 @@ def demands_of(
     """
     most: dict[tuple[str, Side | None], Demand] = {}
     for name, solved in poses:
-        for found in _asked(name, solved, statics(solved, loads), loads or {}):
-            key = (found.id, found.side)
-            if key not in most or found.value > most[key].value:
-                most[key] = found
-    asked = [d for d in most.values() if d.value > _LEAST.get(d.unit, 0.0)]
+        for what, value, joint, side in _asked(solved, statics(solved, loads), loads or {}):
+            value = round(value, 3)
+            if value > _LEAST_OF[what]:
+                found = most.get((what, side))
+                if found is None or value > found.value:
+                    most[what, side] = _demand(what, value, name, joint, side)
+    asked = list(most.values())
     asked += [_demand("grip", 1.0, poses[0][0], f"{side} hand", side) for side in sorted(grips)]
     asked += list(_rising(poses))
     for what, value in (declared or {}).items():
@@ -143,16 +149,16 @@ def _demand(what: str, value: float, pose: str = "", joint: str = "", side: Side
     return Demand(what, words, round(value, 3), unit, pose, joint, side)
 
 
-def _asked(name: str, solved: Solved, held: Statics, loads: Mapping[str, float]) -> Iterator[Demand]:
-    yield from _spine(name, solved)
+def _asked(solved: Solved, held: Statics, loads: Mapping[str, float]) -> Iterator[Asked]:
+    yield from _spine(solved)
     for side in Side:
-        yield from _arm(name, solved, held, loads, side)
-        yield from _leg(name, solved, held, side)
-    yield _demand("low_back_lever", held.moments["low_back"], name, "low back")
+        yield from _arm(solved, held, loads, side)
+        yield from _leg(solved, held, side)
+    yield "low_back_lever", held.moments["low_back"], "low back", None
     for group in ("hands", "forearms", "knees", "feet"):
-        yield _demand(f"{group}_share", held.shares[group] * 100, name, group)
-    yield _demand("unsteadiness", -held.steadiness * 100, name, "support")
-    yield from _base(name, solved)
+        yield f"{group}_share", held.shares[group] * 100, group, None
+    yield "unsteadiness", -held.steadiness * 100, "support", None
+    yield from _base(solved)
 
 
 def _rising(poses: Sequence[tuple[str, Solved]]) -> Iterator[Demand]:
@@ -165,20 +171,20 @@ def _rising(poses: Sequence[tuple[str, Solved]]) -> Iterator[Demand]:
             yield _demand("rises_alone", 1.0, poses[-1][0], "whole body")
 
 
-def _spine(name: str, solved: Solved) -> Iterator[Demand]:
+def _spine(solved: Solved) -> Iterator[Asked]:
     a = solved.angles
     flex = a["lumbar_flex"] + a["thoracic_flex"]
     turn, side = a["lumbar_turn"] + a["thoracic_turn"], a["lumbar_side"] + a["thoracic_side"]
-    yield _demand("spine_flexion", max(flex, a["lumbar_flex"], a["thoracic_flex"]), name, "low and upper back")
-    yield _demand("spine_extension", -min(flex, a["lumbar_flex"], a["thoracic_flex"]), name, "low and upper back")
-    yield _demand("spine_rotation", abs(turn), name, "low and upper back", _toward(turn))
-    yield _demand("spine_side_bend", abs(side), name, "low and upper back", _toward(side))
+    yield "spine_flexion", max(flex, a["lumbar_flex"], a["thoracic_flex"]), "low and upper back", None
+    yield "spine_extension", -min(flex, a["lumbar_flex"], a["thoracic_flex"]), "low and upper back", None
+    yield "spine_rotation", abs(turn), "low and upper back", _toward(turn)
+    yield "spine_side_bend", abs(side), "low and upper back", _toward(side)
     if flex > 10:
-        yield _demand("spine_twist_bent", min(abs(turn), flex), name, "low and upper back")
-    yield _demand("neck_flexion", a["neck_flex"], name, words_of("neck_flex"))
-    yield _demand("neck_extension", -a["neck_flex"], name, words_of("neck_flex"))
-    yield _demand("neck_rotation", abs(a["neck_turn"]), name, words_of("neck_turn"), _toward(a["neck_turn"]))
-    yield _demand("neck_side_bend", abs(a["neck_side"]), name, words_of("neck_side"), _toward(a["neck_side"]))
+        yield "spine_twist_bent", min(abs(turn), flex), "low and upper back", None
+    yield "neck_flexion", a["neck_flex"], words_of("neck_flex"), None
+    yield "neck_extension", -a["neck_flex"], words_of("neck_flex"), None
+    yield "neck_rotation", abs(a["neck_turn"]), words_of("neck_turn"), _toward(a["neck_turn"])
+    yield "neck_side_bend", abs(a["neck_side"]), words_of("neck_side"), _toward(a["neck_side"])
 
 
 def _toward(angle: float) -> Side:
@@ -192,64 +198,64 @@ def _elevation(solved: Solved, side: Side) -> float:
     return degrees(acos(max(-1.0, min(1.0, cosine))))
 
 
-def _arm(name: str, solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) -> Iterator[Demand]:
+def _arm(solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) -> Iterator[Asked]:
     a, p = solved.angles, f"{side}_"
     raised = _elevation(solved, side)
     behind = raised if a[p + "shoulder_flex"] < 0 and abs(a[p + "shoulder_abduct"]) < 50 else 0.0
-    yield _demand("shoulder_elevation", 0.0 if behind else raised, name, f"{side} shoulder", side)
-    yield _demand("shoulder_extension", behind, name, f"{side} shoulder", side)
-    yield _demand("shoulder_rotation", a[p + "shoulder_rotate"], name, f"{side} shoulder", side)
-    yield _demand("elbow_flexion", a[p + "elbow_flex"], name, f"{side} elbow", side)
+    yield "shoulder_elevation", 0.0 if behind else raised, f"{side} shoulder", side
+    yield "shoulder_extension", behind, f"{side} shoulder", side
+    yield "shoulder_rotation", a[p + "shoulder_rotate"], f"{side} shoulder", side
+    yield "elbow_flexion", a[p + "elbow_flex"], f"{side} elbow", side
     back = max(0.0, -a[p + "wrist_flex"])
-    yield _demand("wrist_extension", back, name, f"{side} wrist", side)
-    yield _demand("wrist_load", back * held.each.get(p + "hand", 0.0), name, f"{side} wrist", side)
-    yield _demand("shoulder_lever", held.moments[p + "shoulder"], name, f"{side} shoulder", side)
+    yield "wrist_extension", back, f"{side} wrist", side
+    yield "wrist_load", back * held.each.get(p + "hand", 0.0), f"{side} wrist", side
+    yield "shoulder_lever", held.moments[p + "shoulder"], f"{side} shoulder", side
     load = loads.get(p + "palm", 0.0)
-    yield _demand("load", load, name, f"{side} hand", side)
-    yield _demand("ankle_load", loads.get(p + "ankle", 0.0), name, f"{side} ankle", side)
+    yield "load", load, f"{side} hand", side
+    yield "ankle_load", loads.get(p + "ankle", 0.0), f"{side} ankle", side
     if "forearm" not in solved.hands[side]:
-        yield _demand("hand_share", held.each.get(p + "hand", 0.0) * 100, name, f"{side} hand", side)
+        yield "hand_share", held.each.get(p + "hand", 0.0) * 100, f"{side} hand", side
     if load and raised > 90:
-        yield _demand("overhead_load", load, name, f"{side} shoulder", side)
+        yield "overhead_load", load, f"{side} shoulder", side
 
 
-def _leg(name: str, solved: Solved, held: Statics, side: Side) -> Iterator[Demand]:
+def _leg(solved: Solved, held: Statics, side: Side) -> Iterator[Asked]:
     a, p = solved.angles, f"{side}_"
-    yield _demand("hip_flexion", a[p + "hip_flex"], name, f"{side} hip", side)
-    yield _demand("hip_extension", -a[p + "hip_flex"], name, f"{side} hip", side)
-    yield _demand("hip_crossing", -a[p + "hip_abduct"], name, f"{side} hip", side)
-    yield _demand("hip_inward", -a[p + "hip_rotate"], name, f"{side} hip", side)
-    yield _demand("hip_outward", a[p + "hip_rotate"], name, f"{side} hip", side)
-    yield _demand("hip_abduction", a[p + "hip_abduct"], name, f"{side} hip", side)
+    yield "hip_flexion", a[p + "hip_flex"], f"{side} hip", side
+    yield "hip_extension", -a[p + "hip_flex"], f"{side} hip", side
+    yield "hip_crossing", -a[p + "hip_abduct"], f"{side} hip", side
+    yield "hip_inward", -a[p + "hip_rotate"], f"{side} hip", side
+    yield "hip_outward", a[p + "hip_rotate"], f"{side} hip", side
+    yield "hip_abduction", a[p + "hip_abduct"], f"{side} hip", side
     if a[p + "knee_flex"] < _STRAIGHT:
-        yield _demand("straight_leg", a[p + "hip_flex"], name, f"{side} hip", side)
-    yield _demand("knee_share", held.each.get(p + "knee", 0.0) * 100, name, f"{side} knee", side)
-    yield _demand("knee_flexion", a[p + "knee_flex"], name, f"{side} knee", side)
-    yield _demand("ankle_up", a[p + "ankle_flex"], name, f"{side} ankle", side)
-    yield _demand("ankle_down", -a[p + "ankle_flex"], name, f"{side} ankle", side)
-    yield _demand("hip_lever", held.moments[p + "hip"], name, f"{side} hip", side)
-    yield _demand("knee_lever", held.moments[p + "knee"], name, f"{side} knee", side)
+        yield "straight_leg", a[p + "hip_flex"], f"{side} hip", side
+    yield "knee_share", held.each.get(p + "knee", 0.0) * 100, f"{side} knee", side
+    yield "knee_flexion", a[p + "knee_flex"], f"{side} knee", side
+    yield "ankle_up", a[p + "ankle_flex"], f"{side} ankle", side
+    yield "ankle_down", -a[p + "ankle_flex"], f"{side} ankle", side
+    yield "hip_lever", held.moments[p + "hip"], f"{side} hip", side
+    yield "knee_lever", held.moments[p + "knee"], f"{side} knee", side
 
 
-def _base(name: str, solved: Solved) -> Iterator[Demand]:
+def _base(solved: Solved) -> Iterator[Asked]:
     position = solved.pose.position
     feet = [contact for contact in solved.contacts if contact.part.endswith("_foot") and contact.bears]
     if position.level is Level.STANDING:
         if len(feet) == 1:
             side = Side(feet[0].part.split("_")[0])
-            yield _demand("single_leg", 1.0, name, f"{side} foot", side)
+            yield "single_leg", 1.0, f"{side} foot", side
         elif abs(solved.points["left_ankle"][1] - solved.points["right_ankle"][1]) < 0.1:
-            yield _demand("narrow_base", 1.0, name, "feet")
+            yield "narrow_base", 1.0, "feet", None
         if not any(hand in HOLDS_ON for hand in solved.hands.values()):
-            yield _demand("unsupported", 1.0, name, "hands")
+            yield "unsupported", 1.0, "hands", None
         stride = abs(solved.points["left_ankle"][0] - solved.points["right_ankle"][0]) * 100
-        yield _demand("stride", stride if len(feet) == 2 else 0.0, name, "feet")
+        yield "stride", stride if len(feet) == 2 else 0.0, "feet", None
     heart = solved.points["high"][2]
     if solved.points["head"][2] < heart - 0.02:
-        yield _demand("head_low", 1.0, name, "head")
+        yield "head_low", 1.0, "head", None
     lying = {Position.SUPINE: "lies_flat", Position.PRONE: "lies_front", Position.SIDE_LYING: "lies_side"}
     if position in lying:
         on = solved.pose.side.other if position is Position.SIDE_LYING else None
-        yield _demand(lying[position], 1.0, name, "trunk", on)
+        yield lying[position], 1.0, "trunk", on
     if position.level is Level.FLOOR:
-        yield _demand("floor", 1.0, name, "whole body")
+        yield "floor", 1.0, "whole body", None

@@ -6,7 +6,7 @@ from math import cos, radians, sin
 from ..sides import Side
 from . import segments as s
 from .joints import Angles
-from .vectors import IDENTITY, ZERO, Matrix, Vector, add, apply, mirrored, times
+from .vectors import IDENTITY, ZERO, Matrix, Vector, about_x, about_y, about_z, add, apply, mirrored, times
 
 
 @dataclass(slots=True)
@@ -84,8 +84,8 @@ def arm(body: Body, side: Side) -> None:
     get, points, frames = body.angles.get, body.points, body.frames
     p = f"{side}_"
     upper = turn(-get(p + "shoulder_flex", 0), get(p + "shoulder_abduct", 0), get(p + "shoulder_rotate", 0))
-    fore = times(turn(-get(p + "elbow_flex", 0), 0, 0), turn(0, 0, get(p + "forearm_turn", 0)))
-    hand = turn(0, -get(p + "wrist_flex", 0), 0)
+    fore = times(about_y(-get(p + "elbow_flex", 0)), about_z(get(p + "forearm_turn", 0)))
+    hand = about_x(-get(p + "wrist_flex", 0))
     if side is Side.RIGHT:
         upper, fore, hand = mirrored(upper), mirrored(fore), mirrored(hand)
     frames[p + "upper_arm"] = upper = times(frames["thorax"], upper)
@@ -105,8 +105,8 @@ def leg(body: Body, side: Side) -> None:
     if side is Side.RIGHT:
         thigh = mirrored(thigh)
     frames[p + "thigh"] = thigh = times(frames["pelvis"], thigh)
-    frames[p + "shank"] = shank = times(thigh, turn(get(p + "knee_flex", 0), 0, 0))
-    frames[p + "foot"] = foot = times(shank, turn(-get(p + "ankle_flex", 0), 0, 0))
+    frames[p + "shank"] = shank = times(thigh, about_y(get(p + "knee_flex", 0)))
+    frames[p + "foot"] = foot = times(shank, about_y(-get(p + "ankle_flex", 0)))
     points[p + "knee"] = add(points[p + "hip"], apply(thigh, (0.0, 0.0, -s.THIGH)))
     points[p + "ankle"] = ankle = add(points[p + "knee"], apply(shank, (0.0, 0.0, -s.SHANK)))
     points[p + "heel"] = add(ankle, apply(foot, (-s.HEEL, 0.0, -s.ANKLE_HEIGHT)))
