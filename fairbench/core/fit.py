@@ -101,7 +101,7 @@ class Verdict:
         """The part of the item's work that this person has something useful to do."""
         if self.shape in (Shape.WAITS, Shape.TALK_FIRST):
             return 0.0
-        return sum(0.5 for side in (self.left, self.right) if side.version is not None)
+        return (0.5 if self.left.version is not None else 0.0) + (0.5 if self.right.version is not None else 0.0)
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,6 +2,10 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
+
+from django.template.loader import render_to_string
+from django.utils.safestring import SafeString
 
 from fairbench.core.errors import InputError
 from fairbench.core.exercises import Quality, Region, Shelf
@@ -44,6 +48,12 @@ def filters(asked: Wanted, stock: Shelf) -> tuple[Filter, ...]:
         _filter("position", "Position", [(p.value, p.words) for p in Position], asked.position),
         _filter("prop", "Prop", sorted(props, key=lambda prop: prop[1]), asked.prop),
     )
+
+
+@lru_cache(maxsize=64)
+def open_filters(stock: Shelf) -> SafeString:
+    """The filters with nothing chosen yet, drawn: they are the same until the shelf changes."""
+    return SafeString(render_to_string("exercises/_filters.html", {"filters": filters(Wanted(), stock)}))
 
 
 def _filter(name: str, words: str, choices: list[tuple[str, str]], chosen: str | None) -> Filter:

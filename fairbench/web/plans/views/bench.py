@@ -10,11 +10,10 @@ from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.core.finding import Wanted
 from fairbench.core.finding import find as find_on_shelf
 from fairbench.core.plans import Plan as CorePlan
 from fairbench.web.accounts.actor import actor_of
-from fairbench.web.exercises.filters import filters, read
+from fairbench.web.exercises.filters import open_filters, read
 from fairbench.web.exercises.rows import rows_by_block
 from fairbench.web.find import Request, find
 from fairbench.web.people import health_actions
@@ -35,7 +34,7 @@ def bench(request: Request, plan_id: UUID) -> HttpResponse:
     context = _context(plan, _value(plan), chosen, can_redo=bool(actions.newer_state(plan)), looked=looked)
     if request.htmx:
         return render(request, "plans/_bench.html", context)
-    return render(request, "plans/bench.html", context | {"filters": filters(Wanted(), shelf())})
+    return render(request, "plans/bench.html", context | {"filters": open_filters(shelf())})
 
 
 @require_POST
