@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from math import acos, degrees
+from math import acos, asin, degrees
 
 from ..positions import Level, Position
 from ..sides import Side
@@ -10,6 +10,7 @@ from .holding import Solved
 from .holds import HOLDS_ON
 from .joints import PoseError, words_of
 from .statics import Statics, statics
+from .vectors import Vector, unapply
 
 DECLARED = ("speed", "impact", "strain", "breath", "complexity", "pressure")
 """Demands that no pose shows; 0 none to 3 much."""
@@ -191,18 +192,27 @@ def _toward(angle: float) -> Side:
     return Side.LEFT if angle > 0 else Side.RIGHT
 
 
-def _elevation(solved: Solved, side: Side) -> float:
-    """Degrees between the upper arm and the trunk's own downward line, 0 hanging, 180 overhead."""
-    upper, thorax = solved.body.frames[f"{side}_upper_arm"], solved.body.frames["thorax"]
-    cosine = sum(upper[i][2] * thorax[i][2] for i in range(3))
-    return degrees(acos(max(-1.0, min(1.0, cosine))))
+def _upper_arm(solved: Solved, side: Side) -> Vector:
+    """Where the upper arm points, seen from the trunk: forward, to the left, up."""
+    frame = solved.body.frames[f"{side}_upper_arm"]
+    return unapply(solved.body.frames["thorax"], (-frame[0][2], -frame[1][2], -frame[2][2]))
+
+
+def _raised_and_behind(solved: Solved, side: Side) -> tuple[float, float]:
+    """Degrees that the arm is raised from hanging, 180 overhead; and degrees that it goes behind the trunk.
+
+    An arm below the shoulder that goes more behind than out to the side is not raised.
+    """
+    forward, aside, up = _upper_arm(solved, side)
+    raised = degrees(acos(max(-1.0, min(1.0, -up))))
+    behind = degrees(asin(max(0.0, min(1.0, -forward)))) if up < 0 else 0.0
+    return (0.0 if up < 0 and -forward > abs(aside) else raised), behind
 
 
 def _arm(solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) -> Iterator[Asked]:
     a, p = solved.angles, f"{side}_"
-    raised = _elevation(solved, side)
-    behind = raised if a[p + "shoulder_flex"] < 0 and abs(a[p + "shoulder_abduct"]) < 50 else 0.0
-    yield "shoulder_elevation", 0.0 if behind else raised, f"{side} shoulder", side
+    raised, behind = _raised_and_behind(solved, side)
+    yield "shoulder_elevation", raised, f"{side} shoulder", side
     yield "shoulder_extension", behind, f"{side} shoulder", side
     yield "shoulder_rotation", a[p + "shoulder_rotate"], f"{side} shoulder", side
     yield "elbow_flexion", a[p + "elbow_flex"], f"{side} elbow", side

@@ -1,5 +1,7 @@
 """What a pose asks, against what anybody can read off it."""
 
+from math import acos, asin, cos, degrees, radians, sin
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -47,6 +49,15 @@ def test_an_arm_behind_is_not_raised() -> None:
     found = asked(Position.STANDING, "free", side_shoulder_flex=-30.0)
     assert found[("shoulder_extension", Side.RIGHT)].value == pytest.approx(30.0, abs=1.5)
     assert ("shoulder_elevation", Side.RIGHT) not in found
+
+
+def test_an_arm_out_and_a_little_back_is_raised_and_hardly_behind() -> None:
+    """10° behind and 45° out: the sine of what is behind is that of 10°, shortened by the cosine of 45°."""
+    found = asked(Position.STANDING, "free", side_shoulder_flex=-10.0, side_shoulder_abduct=45.0)
+    behind = degrees(asin(sin(radians(10)) * cos(radians(45))))
+    assert found[("shoulder_extension", Side.RIGHT)].value == pytest.approx(behind, abs=0.1)
+    raised = degrees(acos(cos(radians(10)) * cos(radians(45))))
+    assert found[("shoulder_elevation", Side.RIGHT)].value == pytest.approx(raised, abs=0.1)
 
 
 @pytest.mark.parametrize(
