@@ -12,10 +12,8 @@ NOTICEABLE: Mapping[str, float] = {
     "% of height": 6.0,
 }  # fmt: skip
 """How much a demand must change, by its unit, to be felt."""
-_EASES = frozenset({"feet_share"})
-"""More of this is not harder."""
-_SAID_BY_ANOTHER = frozenset({"hand_share", "knee_share", "rises"})
-"""Told already by what both sides carry, or by being another exercise."""
+_SAID_BY_ANOTHER = frozenset({"hand_share", "knee_share", "feet_share", "wrist_load", "rises"})
+"""Told already by what both sides carry, by what hands and knees leave to the feet, or by being another exercise."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +70,7 @@ def step(easier: Version, harder: Version) -> Step:
         assert shown is not None
         change = _value(after, shown) - _value(before, shown)
         if abs(change) >= NOTICEABLE[shown.unit]:
-            (more if (change > 0) != (shown.id in _EASES) else less).append(Difference(shown, before, after))
+            (more if change > 0 else less).append(Difference(shown, before, after))
     return Step(easier, harder, _joined(more), _joined(less), harder.climbs)
 
 
