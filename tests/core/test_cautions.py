@@ -214,7 +214,7 @@ def test_a_bad_test_is_named(text: str, says: str) -> None:
 @pytest.mark.parametrize(
     ("old", "new", "says"),
     [
-        ("[avoid, floor,", "[forbid, floor,", r"conditions.yaml, line \d+, spine-fracture.rules\[7\].effect: 'forbid'"),
+        ("[avoid, floor,", "[forbid, floor,", r"conditions.yaml, line \d+, spine-fracture.rules\[8\].effect: 'forbid'"),
         ("severity: [mild, marked]\n  rules:\n    - [avoid, spine", "rules:\n    - [avoid, spine", "thin-bones.rules"),
         ("  topic: bones", "  topik: bones", r"conditions.yaml, line \d+, \[0\].topic: is missing"),
         ("excludes: [no-floor]", "excludes: [no-roof]", "floor-with-chair.excludes: there is no condition 'no-roof'"),
