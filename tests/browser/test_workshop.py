@@ -106,13 +106,15 @@ def test_the_figure_moves_at_the_tempo(page: Page) -> None:
     page.wait_for_selector("#figure g[visibility=visible]")
     stop_the_clock(page)
     frames = []
-    for _ in range(26):
+    for _ in range(50):
         page.clock.run_for(200)
         frames.append(int(page.locator("#figure").get_attribute("data-frame")))
     assert max(frames) == 12
     assert min(frames) <= 1
-    top = frames.index(12)
-    assert frames[top : top + 4] == [12] * 4
+    came = next(at for at in range(1, len(frames)) if frames[at] == 12 != frames[at - 1])
+    assert frames[came : came + 4] == [12] * 4
+    assert frames[came + 5 : came + 14] == sorted(frames[came + 5 : came + 14], reverse=True)
+    assert frames[came + 14] < 12
     expect(page.locator("#figure g[visibility=visible]")).to_have_count(1)
     page.locator("#do-pause").click()
     held = page.locator("#figure").get_attribute("data-frame")
