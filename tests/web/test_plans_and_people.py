@@ -17,6 +17,7 @@ from fairbench.web.accounts.models import Practice, User
 from fairbench.web.classes.models import Difference, Meeting, TeachEvent
 from fairbench.web.people.models import Group, Listing, Participant, PastListing
 from fairbench.web.plans.models import Plan
+from tests.factories import make_group
 
 pytestmark = pytest.mark.django_db
 
@@ -132,6 +133,14 @@ def test_people_and_lists(client_in, group) -> None:
     assert client_in.get(reverse("people:participant", args=[person.id])).status_code == 200
     client_in.post(reverse("people:new_group"), {"name": "Monday Chairs", "place": ""})
     assert Group.objects.filter(name="Monday Chairs").exists()
+
+
+def test_groups_stand_in_the_order_of_their_names(client_in, actor) -> None:
+    names = ["Thursday Mats", "Monday Chairs", "Wall and rail", "Early risers"]
+    for name in names:
+        make_group(actor.practice, 1, name)
+    page = client_in.get("/people/").content.decode()
+    assert [page.index(name) for name in sorted(names)] == sorted(page.index(name) for name in names)
 
 
 def test_who_leaves_is_remembered_and_can_come_back(client_in, group) -> None:

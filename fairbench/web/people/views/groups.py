@@ -22,7 +22,7 @@ def groups(request: HttpRequest) -> HttpResponse:
         request,
         "people/groups.html",
         {
-            "groups": Group.objects.annotate(size=Count("listings")),
+            "groups": Group.objects.annotate(size=Count("listings")).order_by("name"),
             "people": lines_of(Participant.objects.prefetch_related("groups")),
         },
     )
