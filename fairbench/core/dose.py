@@ -8,6 +8,7 @@ what is counted aloud and what is added up cannot drift apart.
 
 from dataclasses import dataclass, fields
 from enum import StrEnum
+from functools import lru_cache
 
 from .clock import snap
 from .errors import DoseError
@@ -16,6 +17,7 @@ from .sides import Sides
 from .tempo import Tempo
 
 ORDINARY_TEMPO = Tempo()
+_KEPT = 4096
 
 
 class Calls(StrEnum):
@@ -256,20 +258,11 @@ class Dose:
 
     def runs(self) -> tuple[Run, ...]:
         """The runs of one pass."""
-        return self.work.runs(self.sides is Sides.ALTERNATING)
+        return _runs_of(self.work, self.sides is Sides.ALTERNATING)
 
     @property
     def time(self) -> "DoseTime":
-        runs = self.runs()
-        pass_seconds = sum(run.seconds for run in runs)
-        passes = self.sides.passes
-        return DoseTime(
-            per_pass=pass_seconds,
-            work=self.sets * passes * pass_seconds,
-            rest=self.rest * (self.sets - 1),
-            switch=self.switch * (passes - 1) * self.sets,
-            count=self.sets * passes * sum(run.count for run in runs if run.calls not in (Calls.QUIET, Calls.CLOCK)),
-        )
+        return _time_of(self)
 
 
 @dataclass(frozen=True, slots=True)
@@ -285,6 +278,25 @@ class DoseTime:
     @property
     def total(self) -> float:
         return self.work + self.rest + self.switch
+
+
+@lru_cache(maxsize=_KEPT)
+def _runs_of(work: Work, alternating: bool) -> tuple[Run, ...]:
+    return work.runs(alternating)
+
+
+@lru_cache(maxsize=_KEPT)
+def _time_of(dose: Dose) -> DoseTime:
+    runs = dose.runs()
+    pass_seconds = sum(run.seconds for run in runs)
+    passes = dose.sides.passes
+    return DoseTime(
+        per_pass=pass_seconds,
+        work=dose.sets * passes * pass_seconds,
+        rest=dose.rest * (dose.sets - 1),
+        switch=dose.switch * (passes - 1) * dose.sets,
+        count=dose.sets * passes * sum(run.count for run in runs if run.calls not in (Calls.QUIET, Calls.CLOCK)),
+    )
 
 
 KINDS: dict[str, type] = {

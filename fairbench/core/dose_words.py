@@ -1,5 +1,7 @@
 """A dose in plain words, never ambiguous: "10 each arm · 3 sets · 60 in all"."""
 
+from functools import lru_cache
+
 from .clock import spoken_seconds
 from .dose import (
     Breaths,
@@ -16,6 +18,7 @@ from .dose import (
 )
 from .sides import Sides
 
+_KEPT = 4096
 _TIMES = {1: "", 2: "twice"}
 _ENDINGS = {
     Ending.COUNT: "",
@@ -30,6 +33,7 @@ def times(count: int) -> str:
     return _TIMES.get(count, f"{count} times")
 
 
+@lru_cache(maxsize=_KEPT)
 def summary(dose: Dose, limb: str = "side") -> str:
     """The dose as a person reads it. ``limb`` is what one side is called: arm, leg, side."""
     each = _each(dose.sides, limb)
@@ -44,6 +48,7 @@ def summary(dose: Dose, limb: str = "side") -> str:
     return " · ".join(parts)
 
 
+@lru_cache(maxsize=_KEPT)
 def short(dose: Dose) -> str:
     """The dose for a plank: ``3×10``, ``2×(8+8)``, ``20 s ×2``."""
     figure = _short_work(dose.work)

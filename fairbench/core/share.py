@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from .exercises import Quality
 from .fit import Fit, Shape
 from .people import Person
+from .timeline import Timeline
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,7 +28,8 @@ class Share:
 
 def shares(found: Fit, people: tuple[Person, ...]) -> tuple[Share, ...]:
     """Everybody's share, in their order."""
-    return tuple(share_of(found, person) for person in people)
+    planned = _planned(found.timeline)
+    return tuple(_share(found, person, planned) for person in people)
 
 
 def lowest(found: tuple[Share, ...]) -> Share | None:
@@ -37,20 +39,32 @@ def lowest(found: tuple[Share, ...]) -> Share | None:
 
 def share_of(found: Fit, person: Person) -> Share:
     """One person's share of a plan."""
-    working = total = wait = longest = 0.0
+    return _share(found, person, _planned(found.timeline))
+
+
+def _planned(timeline: Timeline) -> Mapping[Quality, float]:
+    """The plan's own working seconds by quality."""
+    planned: dict[Quality, float] = {}
+    for time in timeline.items:
+        quality = time.exercise.aim.quality
+        planned[quality] = planned.get(quality, 0.0) + time.work
+    return planned
+
+
+def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Share:
+    own: dict[Quality, float] = dict.fromkeys(planned, 0.0)
+    wait = longest = 0.0
     swaps = 0
-    qualities: dict[Quality, tuple[float, float]] = {}
     for time in found.timeline.items:
-        verdict = found.of(person.id, time.item.id)
-        mine = time.work * verdict.working
-        working, total = working + mine, total + time.work
+        verdict = found.verdicts[person.id, time.item.id]
+        part = verdict.working
+        if not part:
+            wait += time.total
+            longest = max(longest, wait)
+            continue
+        wait = 0.0
         swaps += verdict.shape is Shape.SWAPPED
-        own, planned = qualities.get(time.exercise.aim.quality, (0.0, 0.0))
-        qualities[time.exercise.aim.quality] = (own, planned + time.work)
-        if verdict.version is not None:
-            did = verdict.exercise.aim.quality
-            own, planned = qualities.get(did, (0.0, 0.0))
-            qualities[did] = (own + mine, planned)
-        wait = wait + time.total if verdict.working == 0 else 0.0
-        longest = max(longest, wait)
-    return Share(person, working, total, qualities, swaps, longest)
+        quality = verdict.exercise.aim.quality
+        own[quality] = own.get(quality, 0.0) + time.work * part
+    by_quality = {quality: (seconds, planned.get(quality, 0.0)) for quality, seconds in own.items()}
+    return Share(person, sum(own.values()), sum(planned.values()), by_quality, swaps, longest)

@@ -1,5 +1,6 @@
 """People: who waits, whose share is low, and where the base is wrong for many; each with a mend where there is one."""
 
+from collections import Counter
 from collections.abc import Sequence
 
 from ..bases import better_base
@@ -71,9 +72,10 @@ def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions:
     """Items whose base is wrong for more than a third of the group, with the version that suits more of them."""
     people = tuple(share.person for share in everyone if not share.person.talk_first)
     planned = frozenset(time.exercise.id for time in found.timeline.items)
+    differing = Counter(v.item for v in found.verdicts.values() if v.differs and not v.person.talk_first)
     findings = []
     for time in found.timeline.items:
-        differ = sum(found.of(person.id, time.item.id).differs for person in people)
+        differ = differing[time.item.id]
         if not people or differ <= len(everyone) * MANY:
             continue
         change = better_base(time, people, shelf, conditions, planned)

@@ -68,15 +68,15 @@ def declared_of(participant: Participant, today: datetime.date | None = None) ->
 def standing_of(participant: Participant, today: datetime.date | None = None) -> Standing:
     """Where the screening stands today."""
     day = today or timezone.localdate()
+    return _standing(participant, declared_of(participant, day), day)
+
+
+def _standing(participant: Participant, declared: Iterable[Declared], day: datetime.date) -> Standing:
     kept = participant.standing
     screening = kept.get("screening")
     known = load_conditions()
     cleared = {condition for condition, until in kept.get("cleared", []) if _holds(until, day)}
-    wants = [
-        known.words(one)
-        for one in declared_of(participant, day)
-        if known.wants_clearance(one) and one.condition not in cleared
-    ]
+    wants = [known.words(one) for one in declared if known.wants_clearance(one) and one.condition not in cleared]
     if screening and screening["wanted"] and "" not in cleared:
         wants.append(screening["wanted"])
     return standing(
@@ -105,7 +105,7 @@ def person_of(
         participant.call_name,
         float(participant.pace),
         (*own, *extra),
-        "" if joins else talk or standing_of(participant, day).talk_first,
+        "" if joins else talk or _standing(participant, own, day).talk_first,
         tuple(
             Overruled(o["exercise"], o["version"], o["reason"], o.get("instead", ""))
             for o in participant.standing.get("overruled", [])
