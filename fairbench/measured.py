@@ -1,6 +1,6 @@
 """What the people of a measured group live with; ``bin/bench`` and the server side of it measure the same."""
 
-from fairbench.core.conditions import Declared
+from fairbench.core.people.conditions import Declared
 from fairbench.core.sides import Side
 
 PROFILES: tuple[tuple[Declared, ...], ...] = (

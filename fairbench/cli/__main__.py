@@ -7,26 +7,26 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import TypeVar
 
-from fairbench.core.body.drawing.view import View
+from fairbench.core.body.view import View
 from fairbench.core.body.words import told
-from fairbench.core.cautions import asked as asked_of_version
-from fairbench.core.cautions import cautions
-from fairbench.core.conditions import Conditions, Declared
 from fairbench.core.errors import InputError, PlanError
-from fairbench.core.exercises import Exercise, Version
-from fairbench.core.finding import Wanted, find
-from fairbench.core.fit import fit
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.search import Wanted, find
+from fairbench.core.exercises.spread import spread
+from fairbench.core.fit.cautions import asked as asked_of_version
+from fairbench.core.fit.cautions import cautions
+from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
 from fairbench.core.formats.fit_doc import fit_document, met_document
 from fairbench.core.formats.people_doc import judge, people_schemas, read_case, read_people, talk_first
 from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
-from fairbench.core.people import Group, Person
-from fairbench.core.plans import Plan
+from fairbench.core.people.conditions import Conditions, Declared
+from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.plan import Plan
+from fairbench.core.plan.timeline import Timeline, compile_timeline
 from fairbench.core.sides import Side
-from fairbench.core.spread import spread
-from fairbench.core.timeline import Timeline, compile_timeline
 from fairbench.figures.palette import INKS, palette
 from fairbench.figures.still import POSES, still_svg
 

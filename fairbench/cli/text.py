@@ -3,18 +3,19 @@
 from collections.abc import Iterable
 
 from fairbench.core.body.movement import demands as movement_demands
-from fairbench.core.cautions import Met, asked
-from fairbench.core.cautions import cautions as all_cautions
 from fairbench.core.clock import minutes_and_seconds
-from fairbench.core.conditions import Conditions, Declared, Effect
-from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Exercise, Shelf, Version
-from fairbench.core.fit import Fit
+from fairbench.core.dose.words import summary
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.exercises.spread import PLACES, Spread
+from fairbench.core.fit.cautions import Met, asked
+from fairbench.core.fit.cautions import cautions as all_cautions
+from fairbench.core.fit.fit import Fit
+from fairbench.core.fit.share import shares
 from fairbench.core.formats.pose_doc import BodyOut
-from fairbench.core.share import shares
+from fairbench.core.people.conditions import Conditions, Declared, Effect
+from fairbench.core.plan.timeline import Step, Timeline
 from fairbench.core.sides import Side
-from fairbench.core.spread import PLACES, Spread
-from fairbench.core.timeline import Step, Timeline
 
 
 def timeline(found: Timeline) -> str:

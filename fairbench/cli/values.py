@@ -5,15 +5,15 @@ from typing import Any
 
 from fairbench.core.body.movement import balances
 from fairbench.core.body.movement import demands as movement_demands
-from fairbench.core.conditions import Conditions
-from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Exercise, Version
+from fairbench.core.dose.words import summary
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.spread import Count, Spread
 from fairbench.core.formats.dose_doc import dose_document
 from fairbench.core.formats.plan_doc import plan_document
-from fairbench.core.score import beats_of
+from fairbench.core.people.conditions import Conditions
+from fairbench.core.plan.timeline import ItemTime, Step, Timeline
 from fairbench.core.sides import Side
-from fairbench.core.spread import Count, Spread
-from fairbench.core.timeline import ItemTime, Step, Timeline
+from fairbench.core.teaching.score import beats_of
 
 
 def timeline(found: Timeline) -> dict[str, Any]:

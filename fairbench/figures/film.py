@@ -4,8 +4,8 @@ from typing import Any
 
 from fairbench.core.body.drawing.scene import draw, working_parts
 from fairbench.core.body.drawing.shapes import Drawing
-from fairbench.core.body.drawing.view import View
 from fairbench.core.body.movement import Movement, solved, steps, working
+from fairbench.core.body.view import View
 from fairbench.core.sides import Side
 
 from .palette import Palette

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from fairbench.core.body.drawing.shapes import Role
-from fairbench.core.exercises import BlockKind
+from fairbench.core.exercises.aim import BlockKind
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,8 +1,9 @@
 """A movement as one still picture: start and end together, or one of them in the box of both."""
 
+from fairbench.core.body.drawing.pictured import pictured
 from fairbench.core.body.drawing.scene import Picture, draw, working_parts
-from fairbench.core.body.drawing.view import View
-from fairbench.core.body.movement import Movement, pictured, solved, working
+from fairbench.core.body.movement import Movement, solved, working
+from fairbench.core.body.view import View
 from fairbench.core.sides import Side
 
 from .palette import Palette

@@ -4,7 +4,8 @@ from html import escape
 from math import atan2, cos, radians, sin
 
 from fairbench.core.body.drawing.scene import Picture
-from fairbench.core.body.drawing.shapes import Capsule, Drawing, Line, Piece, Point, Polygon, Role, Shape
+from fairbench.core.body.drawing.shapes import Capsule, Drawing, Line, Piece, Polygon, Role, Shape
+from fairbench.core.body.statics.outline import Point
 
 from .palette import Palette
 

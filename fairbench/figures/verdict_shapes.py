@@ -2,7 +2,7 @@
 
 from functools import lru_cache
 
-from fairbench.core.fit import Shape
+from fairbench.core.fit.fit import Shape
 
 HEIGHT = 14.0
 NOTCH = 6.0

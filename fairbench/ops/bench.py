@@ -15,20 +15,20 @@ from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
 
-from fairbench.core.bases import best_bases
 from fairbench.core.body.drawing.scene import draw
 from fairbench.core.body.movement import demands, posed, solved
-from fairbench.core.body.support import solve
-from fairbench.core.conditions import Declared
-from fairbench.core.exercises import Shelf
-from fairbench.core.fit import fit, forget
+from fairbench.core.body.support.solve import solve
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.base_versions import best_bases
+from fairbench.core.fit.fit import fit, forget
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.plan_doc import write_plan
-from fairbench.core.people import Group, Person
-from fairbench.core.plans import Item, Plan, add_where_it_belongs
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.plan import Item, Plan, add_where_it_belongs
+from fairbench.core.plan.timeline import Timeline, compile_timeline
 from fairbench.core.sides import Side
-from fairbench.core.timeline import Timeline, compile_timeline
 from fairbench.figures.palette import palette
 from fairbench.figures.svg import drawing_svg
 from fairbench.measured import PROFILES

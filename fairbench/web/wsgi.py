@@ -4,7 +4,7 @@ import os
 
 from django.core.wsgi import get_wsgi_application
 
-from fairbench.core.cautions import asked
+from fairbench.core.fit.cautions import asked
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.sides import Side
 

@@ -4,7 +4,7 @@ from itertools import pairwise
 
 from hypothesis import strategies as st
 
-from fairbench.core.dose import (
+from fairbench.core.dose.dose import (
     Breaths,
     ContractRelax,
     Dose,
@@ -16,13 +16,13 @@ from fairbench.core.dose import (
     Sequence,
     Timed,
 )
-from fairbench.core.exercises import BlockKind
+from fairbench.core.dose.tempo import Tempo
+from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
-from fairbench.core.people import Group, Person
-from fairbench.core.plans import Block, Item, Plan
+from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side, Sides
-from fairbench.core.tempo import Tempo
 
 SHELF = load_shelf()
 

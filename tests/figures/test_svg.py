@@ -8,12 +8,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from fairbench.core.body.drawing.pictured import pictured
 from fairbench.core.body.drawing.scene import Picture
 from fairbench.core.body.drawing.shapes import Capsule, Drawing, Line, Polygon, Role, Shape, circle
-from fairbench.core.body.drawing.view import View
-from fairbench.core.body.movement import pictured, steps
-from fairbench.core.exercises import BlockKind
-from fairbench.core.fit import Shape as Verdict
+from fairbench.core.body.movement import steps
+from fairbench.core.body.view import View
+from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.fit.fit import Shape as Verdict
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.sides import Side
 from fairbench.figures.film import FRAMES, film

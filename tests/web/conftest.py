@@ -4,10 +4,10 @@ import pytest
 from django.test import Client
 from django_scopes import scope
 
-from fairbench.core.exercises import BlockKind
+from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
-from fairbench.core.plans import Block, Item
-from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.plan.plan import Block, Item
+from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.classes import demo as demo_data
 from fairbench.web.plans import actions

@@ -3,7 +3,7 @@
 import pytest
 from django.urls import reverse
 
-from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.people.models import Condition
 from fairbench.web.people.standing import keep_standing
 from fairbench.web.plans import actions

@@ -7,13 +7,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from fairbench.core.drafting import draft
-from fairbench.core.exercises import BlockKind
+from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.shapes_doc import load_shapes
-from fairbench.core.people import Group, Person
-from fairbench.core.plans import Block, Item, Plan
-from fairbench.core.timeline import Timeline, compile_timeline
+from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.session_templates import draft
+from fairbench.core.plan.timeline import Timeline, compile_timeline
 from fairbench.web.plans.bench_drawing import LEFT, RIGHT, WIDTH, Drawing, draw
 from fairbench.web.plans.bench_svg import bench_svg
 from fairbench.web.plans.labels import lines_for, width_of

@@ -8,8 +8,8 @@ from django.test import Client
 from django_scopes import scope
 
 from fairbench.core.errors import InputError
-from fairbench.core.exercises import BlockKind
-from fairbench.core.plans import Block, Item, Plan
+from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.exercises import actions, workshop

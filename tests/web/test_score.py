@@ -2,14 +2,14 @@
 
 import pytest
 
-from fairbench.core.conditions import Declared
-from fairbench.core.exercises import BlockKind
+from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people import Group, Person
-from fairbench.core.plans import Block, Item, Plan
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
-from fairbench.core.timeline import compile_timeline
 from fairbench.web.classes.different import Different
 from fairbench.web.classes.score import score
 

@@ -1,7 +1,7 @@
 """What a worker knows before its first visitor."""
 
 from fairbench.core.body.movement import demands
-from fairbench.core.cautions import asked
+from fairbench.core.fit.cautions import asked
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.sides import Side
 from fairbench.web.wsgi import work_out

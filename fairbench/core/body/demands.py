@@ -6,11 +6,11 @@ from math import acos, asin, degrees
 
 from ..positions import Level, Position
 from ..sides import Side
-from .holding import Solved
-from .holds import HOLDS_ON
-from .joints import PoseError, words_of
-from .statics import Statics, statics
-from .vectors import Vector, unapply
+from .pose.holds import HOLDS_ON
+from .pose.joints import PoseError, words_of
+from .pose.vectors import Vector, unapply
+from .statics.statics import Statics, statics
+from .support.holding import Solved
 
 DECLARED = ("speed", "impact", "strain", "breath", "complexity", "pressure")
 """Demands that no pose shows; 0 none to 3 much."""

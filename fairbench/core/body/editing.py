@@ -6,11 +6,11 @@ from enum import StrEnum
 
 from ..positions import Position
 from ..sides import Side
-from .holding import UNDER, Solved
-from .holds import ARMS, FEET, LEGS, TOUCHES
-from .joints import LIMB, SIDE_NAMES, SIDED, TRUNK, PoseError
 from .movement import Movement
-from .poses import Pair, PoseSpec
+from .pose.holds import ARMS, FEET, LEGS, TOUCHES
+from .pose.joints import LIMB, SIDE_NAMES, SIDED, TRUNK, PoseError
+from .pose.pose import Pair, PoseSpec
+from .support.holding import UNDER, Solved
 
 
 class Limbs(StrEnum):

@@ -10,20 +10,18 @@ from functools import lru_cache
 from itertools import pairwise
 
 from ..sides import Side
-from .between import between, solve_all
 from .demands import Demand, demands_of
-from .drawing.props import Held
-from .drawing.scene import Picture, picture
-from .drawing.view import View
-from .holding import Solved
-from .holds import GRIPPED
-from .joints import PoseError
-from .poses import Pose, PoseSpec
-from .statics import Statics, statics
+from .held import Held
+from .pose.holds import GRIPPED
+from .pose.joints import PoseError
+from .pose.pose import Pose, PoseSpec
+from .statics.statics import Statics, statics
+from .support.between import between, solve_all
+from .support.holding import Solved
+from .view import View
 
 POSE_NAMES = ("start", "middle", "late", "end")
 """What poses are called, in the order they come; start and end are always there."""
-_TRAIL_STEPS = 6
 _KEPT = 4096
 _IN_HANDS = frozenset({"hands", "hand", "foot", "other-foot", "feet", "hand-foot", "front", "front-high", "front-low",
                        "side", "back", "behind", "chest"})  # fmt: skip
@@ -112,13 +110,6 @@ def steps(movement: Movement, side: Side, count: int) -> tuple[Solved, ...]:
     for a, b in pairwise(poses):
         way += [between(a, b, k / count) for k in range(1, count + 1)]
     return tuple(way)
-
-
-def pictured(movement: Movement, side: Side = Side.RIGHT, view: View | None = None) -> Picture:
-    """Start pale, end full, with the arc of what moves."""
-    poses = [pose for _, pose in solved(movement, side)]
-    way = [list(steps(movement, side, _TRAIL_STEPS))] if len(poses) > 1 else []
-    return picture(poses, view or movement.view, movement.held, movement.mat, way, working(movement, side))
 
 
 WORKS = ("side_arm", "other_arm", "arms", "side_leg", "other_leg", "legs", "trunk", "head")

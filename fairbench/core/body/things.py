@@ -3,10 +3,10 @@
 from collections.abc import Mapping
 
 from ..positions import Level
-from .holding import SEATED
 from .movement import Movement
-from .poses import PoseSpec
-from .stances import STANCES
+from .pose.pose import PoseSpec
+from .pose.stances import STANCES
+from .support.holding import SEATED
 
 _TOUCHED: Mapping[str, tuple[str, ...]] = {
     "rail": ("rail",), "rail-side": ("rail",), "worktop": ("rail",), "wall": ("wall",), "wall-high": ("wall",),

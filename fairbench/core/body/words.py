@@ -4,9 +4,9 @@ from collections.abc import Iterator
 
 from ..positions import Position
 from ..sides import Side
-from .drawing.view import View
-from .holding import Solved
 from .movement import Movement, solved
+from .support.holding import Solved
+from .view import View
 
 _LITTLE = 8.0
 """Degrees below which a change is not worth a word."""

@@ -3,14 +3,13 @@
 from collections import Counter
 from collections.abc import Sequence
 
-from ..bases import better_base
 from ..clock import minutes_and_seconds
-from ..conditions import Conditions
-from ..exercises import Shelf
-from ..fit import Fit, Shape
-from ..share import Share
-from ..stand_ins import stand_ins
-from ..swaps import swap_for
+from ..exercises.shelf import Shelf
+from ..fit.alternatives import stand_ins, swap_for
+from ..fit.base_versions import better_base
+from ..fit.fit import Fit, Shape
+from ..fit.share import Share
+from ..people.conditions import Conditions
 from .findings import Finding, Mend, Weight
 
 LONGEST_WAIT = 180.0

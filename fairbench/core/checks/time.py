@@ -1,10 +1,10 @@
 """Time: over or under, a block out of its share, talk and transfers that eat the class."""
 
 from ..clock import minutes_and_seconds, span
-from ..dose import Repetitions
-from ..exercises import BlockKind
-from ..tempo import faster_than_safe
-from ..timeline import StepKind, Timeline
+from ..dose.dose import Repetitions
+from ..dose.tempo import faster_than_safe
+from ..exercises.aim import BlockKind
+from ..plan.timeline import StepKind, Timeline
 from .findings import Finding, Weight
 
 # Usual shares of a 45 to 60 minute class, as (least, most) of its booked length.

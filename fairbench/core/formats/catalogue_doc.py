@@ -11,10 +11,12 @@ from typing import Any
 
 from pydantic import Field, TypeAdapter, ValidationError
 
-from ..cues import check_tokens
-from ..dose import Dose
+from ..dose.dose import Dose
 from ..errors import CatalogueError, InputError
-from ..exercises import Action, Aim, BlockKind, Cues, Exercise, Prop, Quality, Region, Shelf, Version
+from ..exercises.aim import Action, Aim, BlockKind, Quality, Region
+from ..exercises.cues import check_tokens
+from ..exercises.exercise import Cues, Exercise, Prop, Version
+from ..exercises.shelf import Shelf
 from ..positions import Position
 from .dose_doc import Doc, DoseDoc, dose_value
 from .movement_doc import MovementDoc, check_movement, movement_value

@@ -6,8 +6,8 @@ from typing import Annotated, Any
 
 from pydantic import Field, TypeAdapter, ValidationError
 
-from ..conditions import Condition, Conditions, Effect, Example, Rule, Which, read_when
 from ..errors import CatalogueError, InputError
+from ..people.conditions import Condition, Conditions, Effect, Example, Rule, Which, read_when
 from .catalogue_doc import CATALOGUE
 from .dose_doc import Doc
 from .places import first_error

@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ..dose import (
+from ..dose.dose import (
     KINDS,
     Breaths,
     ContractRelax,
@@ -19,9 +19,9 @@ from ..dose import (
     figures_of,
     kind_of,
 )
+from ..dose.tempo import Tempo
 from ..errors import InputError
 from ..sides import Sides
-from ..tempo import Tempo
 
 
 class Doc(BaseModel):

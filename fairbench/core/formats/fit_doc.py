@@ -2,10 +2,10 @@
 
 from typing import Any
 
-from ..cautions import Met
-from ..conditions import Conditions
-from ..fit import Fit, Verdict
-from ..share import Share, lowest, shares
+from ..fit.cautions import Met
+from ..fit.fit import Fit, Verdict
+from ..fit.share import Share, lowest, shares
+from ..people.conditions import Conditions
 
 
 def met_document(hit: Met, conditions: Conditions) -> dict[str, Any]:

@@ -10,11 +10,12 @@ from typing import Any
 from pydantic import BaseModel, ConfigDict, Field
 
 from ..body.demands import DECLARED
-from ..body.drawing.props import Held, held_of
-from ..body.drawing.view import View
-from ..body.joints import PoseError
+from ..body.drawing.props import held_of
+from ..body.held import Held
 from ..body.movement import POSE_NAMES, WORKS, Movement, solved
-from ..body.poses import PoseSpec
+from ..body.pose.joints import PoseError
+from ..body.pose.pose import PoseSpec
+from ..body.view import View
 from ..errors import CatalogueError
 from ..positions import Position
 from .dose_doc import Doc

@@ -8,7 +8,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from fairbench.core.errors import InputError
-from fairbench.core.people import SLOWEST
+from fairbench.core.people.person import SLOWEST
 
 MOST_BYTES = 1_000_000
 MOST_LINES = 2_000

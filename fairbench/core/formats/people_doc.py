@@ -6,10 +6,10 @@ from typing import Any
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
 from ..body.demands import WORDS, Demand
-from ..cautions import Met, asked_of, cautions
-from ..conditions import Conditions, Declared, Effect
 from ..errors import InputError
-from ..people import Overruled, Person
+from ..fit.cautions import Met, asked_of, cautions
+from ..people.conditions import Conditions, Declared, Effect
+from ..people.person import Overruled, Person
 from ..positions import Position
 from ..sides import Side
 from .dose_doc import Doc

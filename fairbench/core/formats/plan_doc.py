@@ -6,8 +6,9 @@ from typing import Any, Literal
 from pydantic import Field, ValidationError
 
 from ..errors import InputError, PlanError
-from ..exercises import BlockKind, Shelf
-from ..plans import Block, Item, Plan
+from ..exercises.aim import BlockKind
+from ..exercises.shelf import Shelf
+from ..plan.plan import Block, Item, Plan
 from ..positions import Position
 from ..sides import Side
 from .dose_doc import Doc, DoseDoc, dose_document, dose_value

@@ -7,11 +7,11 @@ from typing import Any
 from pydantic import BaseModel, Field, ValidationError
 
 from ..body.demands import Demand, demands_of
-from ..body.holding import Solved
-from ..body.joints import PoseError
 from ..body.movement import Movement, loads, solved
-from ..body.segments import STATURE
-from ..body.statics import BODY_MASS, statics
+from ..body.pose.joints import PoseError
+from ..body.pose.segments import STATURE
+from ..body.statics.statics import BODY_MASS, statics
+from ..body.support.holding import Solved
 from ..errors import InputError
 from ..positions import Position
 from ..sides import Side

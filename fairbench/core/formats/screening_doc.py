@@ -6,7 +6,7 @@ from pathlib import Path
 from pydantic import Field, TypeAdapter, ValidationError
 
 from ..errors import CatalogueError
-from ..screening import Outcome, Question
+from ..people.screening import Outcome, Question
 from .catalogue_doc import CATALOGUE
 from .conditions_doc import load_conditions
 from .dose_doc import Doc

@@ -5,9 +5,10 @@ from pathlib import Path
 
 from pydantic import Field, TypeAdapter, ValidationError
 
-from ..drafting import Shape, ShapeBlock
 from ..errors import CatalogueError, InputError
-from ..exercises import BlockKind, Shelf
+from ..exercises.aim import BlockKind
+from ..exercises.shelf import Shelf
+from ..plan.session_templates import Shape, ShapeBlock
 from .catalogue_doc import CATALOGUE, load_shelf
 from .dose_doc import Doc
 from .places import first_error

@@ -11,9 +11,9 @@ from django.utils import timezone
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.plan_doc import plan_document, plan_value
-from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.sides import Side
-from fairbench.core.teaching import actual_times, taught_exercises
+from fairbench.core.teaching.log import actual_times, taught_exercises
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people import health_actions
 from fairbench.web.people.models import Group, HealthEvent, Participant

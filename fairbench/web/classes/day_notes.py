@@ -3,8 +3,8 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from fairbench.core.conditions import Declared
-from fairbench.core.people import Person
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.person import Person
 from fairbench.core.sides import Side
 from fairbench.web.people.models import Participant
 from fairbench.web.people.standing import person_of

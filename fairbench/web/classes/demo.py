@@ -10,16 +10,16 @@ from django.utils import timezone
 from django_scopes import scope
 
 from fairbench import demo
-from fairbench.core.dose import Dose, Repetitions
-from fairbench.core.drafting import draft
-from fairbench.core.exercises import BlockKind
+from fairbench.core.dose.dose import Dose, Repetitions
+from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.formats.shapes_doc import load_shapes
-from fairbench.core.people import Group as CoreGroup
-from fairbench.core.people import Person
-from fairbench.core.plans import Block, Item
-from fairbench.core.plans import Plan as CorePlan
-from fairbench.core.timeline import Timeline
+from fairbench.core.people.person import Group as CoreGroup
+from fairbench.core.people.person import Person
+from fairbench.core.plan.plan import Block, Item
+from fairbench.core.plan.plan import Plan as CorePlan
+from fairbench.core.plan.session_templates import draft
+from fairbench.core.plan.timeline import Timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
 from fairbench.web.people.demo import CHAIRS, MATS, Someone, has_left, put_down

@@ -4,11 +4,12 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
-from fairbench.core.conditions import Conditions
-from fairbench.core.exercises import Shelf, Version
-from fairbench.core.fit import Shape, SideFit, Verdict, fit_item
-from fairbench.core.people import Person
-from fairbench.core.timeline import ItemTime, Timeline
+from fairbench.core.exercises.exercise import Version
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.fit import Shape, SideFit, Verdict, fit_item
+from fairbench.core.people.conditions import Conditions
+from fairbench.core.people.person import Person
+from fairbench.core.plan.timeline import ItemTime, Timeline
 
 MOST = 4
 _ORDER = (Shape.TALK_FIRST, Shape.WAITS, Shape.SWAPPED, Shape.EASED, Shape.AS_PLANNED)

@@ -3,10 +3,10 @@
 from collections.abc import Iterable
 
 from fairbench.core.formats.plan_doc import plan_value
-from fairbench.core.people import Group as CoreGroup
-from fairbench.core.people import Person
-from fairbench.core.teaching import Noted
-from fairbench.core.timeline import Timeline, compile_timeline
+from fairbench.core.people.person import Group as CoreGroup
+from fairbench.core.people.person import Person
+from fairbench.core.plan.timeline import Timeline, compile_timeline
+from fairbench.core.teaching.log import Noted
 from fairbench.web.plans.adapter import shelf
 
 from .models import Meeting, TeachEvent

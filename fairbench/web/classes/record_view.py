@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, field
 
-from fairbench.core.timeline import Timeline
+from fairbench.core.plan.timeline import Timeline
 from fairbench.web.people.models import Participant
 
 from .models import Difference, Meeting, TeachEvent

@@ -2,16 +2,17 @@
 
 from typing import Any
 
-from fairbench.core.cues import say
-from fairbench.core.dose import Dose
-from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Exercise, Shelf, Version
-from fairbench.core.fit import Shape
-from fairbench.core.people import Group
-from fairbench.core.plans import Block, Item, Plan
-from fairbench.core.score import beats_of, is_held
+from fairbench.core.dose.dose import Dose
+from fairbench.core.dose.words import summary
+from fairbench.core.exercises.cues import say
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.fit import Shape
+from fairbench.core.people.person import Group
+from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.timeline import ItemTime, Step, Timeline, compile_timeline
 from fairbench.core.sides import Side, Sides
-from fairbench.core.timeline import ItemTime, Step, Timeline, compile_timeline
+from fairbench.core.teaching.score import beats_of, is_held
 from fairbench.figures.verdict_shapes import SIGN_WIDTH, shape_path
 from fairbench.web.exercises.figures import address, film_address
 

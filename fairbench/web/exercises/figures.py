@@ -11,10 +11,11 @@ from django.utils.html import format_html
 from django.utils.safestring import SafeString
 
 from fairbench import core, figures
-from fairbench.core.body.drawing.view import View
 from fairbench.core.body.movement import Movement
+from fairbench.core.body.view import View
 from fairbench.core.body.words import told
-from fairbench.core.exercises import BlockKind, Exercise, Version
+from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.figures.film import film
 from fairbench.figures.palette import palette
 from fairbench.figures.still import still_svg

@@ -8,8 +8,9 @@ from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
 from fairbench.core.errors import InputError
-from fairbench.core.exercises import Quality, Region, Shelf
-from fairbench.core.finding import Wanted, wanted
+from fairbench.core.exercises.aim import Quality, Region
+from fairbench.core.exercises.search import Wanted, wanted
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.positions import Level, Position
 
 

@@ -7,7 +7,7 @@ from django.utils.text import slugify
 
 from fairbench.core.body.movement import Movement
 from fairbench.core.body.things import things_of
-from fairbench.core.exercises import Action, BlockKind, Quality, Region
+from fairbench.core.exercises.aim import Action, BlockKind, Quality, Region
 from fairbench.core.formats.catalogue_doc import SHORT_NAME
 from fairbench.core.formats.movement_doc import movement_document
 from fairbench.core.sides import Sides

@@ -5,8 +5,9 @@ from weakref import WeakKeyDictionary
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
-from fairbench.core.exercises import BlockKind, Shelf
-from fairbench.core.finding import Found
+from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.exercises.search import Found
+from fairbench.core.exercises.shelf import Shelf
 
 _TEMPLATES = {"shelf": "exercises/_row.html", "drawer": "plans/_shelf_row.html"}
 

@@ -5,7 +5,8 @@ from functools import lru_cache
 
 from django_scopes import get_scope
 
-from fairbench.core.exercises import Exercise, Shelf
+from fairbench.core.exercises.exercise import Exercise
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
 from fairbench.web.accounts.models import Practice
 

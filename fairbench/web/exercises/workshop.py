@@ -8,15 +8,15 @@ from typing import Any
 from fairbench.core.body import editing
 from fairbench.core.body.demands import Demand
 from fairbench.core.body.drawing.props import WHERE, held_of
-from fairbench.core.body.drawing.view import View
 from fairbench.core.body.editing import CHOICES, Limbs
-from fairbench.core.body.holding import Solved
-from fairbench.core.body.joints import SIDED, TRUNK, PoseError, beyond, range_of
 from fairbench.core.body.movement import Movement, balances, demands, solved
-from fairbench.core.body.poses import PoseSpec
-from fairbench.core.body.statics import GROUPS, Statics
+from fairbench.core.body.pose.joints import SIDED, TRUNK, PoseError, beyond, range_of
+from fairbench.core.body.pose.pose import PoseSpec
+from fairbench.core.body.statics.statics import GROUPS, Statics
+from fairbench.core.body.support.holding import Solved
+from fairbench.core.body.view import View
 from fairbench.core.errors import InputError
-from fairbench.core.exercises import Shelf
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.movement_doc import MovementDoc, movement_document, movement_value
 from fairbench.core.positions import Position
 

@@ -2,7 +2,7 @@
 
 from django.utils.safestring import SafeString
 
-from fairbench.core.body.drawing.view import View
+from fairbench.core.body.view import View
 from fairbench.core.body.words import told
 from fairbench.figures.palette import palette
 from fairbench.figures.still import still_svg

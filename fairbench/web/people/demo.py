@@ -5,9 +5,9 @@ from dataclasses import dataclass
 
 from django.utils import timezone
 
-from fairbench.core.conditions import Declared
 from fairbench.core.formats.screening_doc import load_questions
-from fairbench.core.screening import Outcome
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.screening import Outcome
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 

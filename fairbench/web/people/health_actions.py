@@ -7,11 +7,11 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
-from fairbench.core.conditions import Declared
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.screening_doc import load_questions
-from fairbench.core.screening import Answer, read
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.screening import Answer, read
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 

@@ -7,9 +7,9 @@ from uuid import UUID
 
 from django.utils import timezone
 
-from fairbench.core.conditions import Condition, Declared, Effect, Rule
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.screening import Outcome, Standing
+from fairbench.core.people.conditions import Condition, Declared, Effect, Rule
+from fairbench.core.people.screening import Outcome, Standing
 from fairbench.core.sides import Side
 from fairbench.web.exercises.shelf import practice_shelf
 

@@ -6,10 +6,10 @@ from typing import Any
 
 from django.utils import timezone
 
-from fairbench.core.conditions import Declared
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people import Overruled, Person
-from fairbench.core.screening import Standing, standing
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.person import Overruled, Person
+from fairbench.core.people.screening import Standing, standing
 from fairbench.core.sides import Side
 
 from .models import Participant, Screening

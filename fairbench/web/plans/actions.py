@@ -7,11 +7,11 @@ from uuid import UUID
 
 from django.db import transaction
 
-from fairbench.core import plans as core
-from fairbench.core.drafting import draft
 from fairbench.core.errors import PlanError
 from fairbench.core.formats.plan_doc import plan_document, read_plan
 from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.core.plan import plan as core
+from fairbench.core.plan.session_templates import draft
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people.models import Group
 

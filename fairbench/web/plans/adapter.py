@@ -4,11 +4,11 @@ from collections.abc import Iterable
 from typing import Any
 from uuid import UUID
 
-from fairbench.core.exercises import Shelf
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.plan_doc import plan_value
-from fairbench.core.people import Group as CoreGroup
-from fairbench.core.people import Person
-from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.people.person import Group as CoreGroup
+from fairbench.core.people.person import Person
+from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people.models import Group, Listing
 from fairbench.web.people.standing import person_of

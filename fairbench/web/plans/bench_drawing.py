@@ -7,12 +7,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fairbench.core.clock import minutes_and_seconds
-from fairbench.core.dose_words import short, summary
-from fairbench.core.fit import Fit, Shape, Verdict
-from fairbench.core.people import Person
+from fairbench.core.dose.words import short, summary
+from fairbench.core.fit.fit import Fit, Shape, Verdict
+from fairbench.core.fit.share import Share
+from fairbench.core.people.person import Person
+from fairbench.core.plan.timeline import ItemTime, Step, StepKind, Timeline
 from fairbench.core.positions import Level
-from fairbench.core.share import Share
-from fairbench.core.timeline import ItemTime, Step, StepKind, Timeline
 
 from .labels import SIZE, lines_for, name_for, width_of
 

@@ -6,16 +6,16 @@ from typing import Any
 from django.urls import reverse
 from django.utils.safestring import SafeString, mark_safe
 
-from fairbench.core.bases import Proposal, best_bases
 from fairbench.core.checks import Finding, Weight, check_bases, check_people, check_time
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds, span
-from fairbench.core.fit import Fit, Shape, fit
+from fairbench.core.fit.base_versions import Proposal, best_bases
+from fairbench.core.fit.fit import Fit, Shape, fit
+from fairbench.core.fit.share import Share, lowest, shares
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people import Group as CoreGroup
-from fairbench.core.plans import Plan as CorePlan
-from fairbench.core.share import Share, lowest, shares
-from fairbench.core.timeline import StepKind, Timeline, compile_timeline
+from fairbench.core.people.person import Group as CoreGroup
+from fairbench.core.plan.plan import Plan as CorePlan
+from fairbench.core.plan.timeline import StepKind, Timeline, compile_timeline
 from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.people.models import Group
 

@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fairbench.core.clock import minutes_and_seconds
-from fairbench.core.people import Group as CoreGroup
-from fairbench.core.timeline import compile_timeline
+from fairbench.core.people.person import Group as CoreGroup
+from fairbench.core.plan.timeline import compile_timeline
 
 from .adapter import core_groups, core_plan, shelf
 from .bench_drawing import Drawing, draw

@@ -3,13 +3,14 @@
 from dataclasses import dataclass
 from typing import Any
 
-from fairbench.core.dose import Ending, Repetitions, kind_of
-from fairbench.core.dose_edit import KIND_WORDS, Figure, frame_figures, work_figures
-from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Exercise, Shelf, Version
-from fairbench.core.plans import DEFAULT_REST_AFTER, Item
+from fairbench.core.dose.dose import Ending, Repetitions, kind_of
+from fairbench.core.dose.edit import KIND_WORDS, Figure, frame_figures, work_figures
+from fairbench.core.dose.words import summary
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.plan.plan import DEFAULT_REST_AFTER, Item
+from fairbench.core.plan.timeline import ItemTime, Timeline
 from fairbench.core.sides import Sides
-from fairbench.core.timeline import ItemTime, Timeline
 
 _SIDES_WORDS = {
     Sides.TOGETHER: "both together",

@@ -3,16 +3,17 @@
 from dataclasses import dataclass, replace
 from itertools import islice
 
-from fairbench.core.cautions import Met
-from fairbench.core.conditions import Conditions, Effect
-from fairbench.core.dose_words import summary
-from fairbench.core.exercises import Exercise, Shelf, Version
-from fairbench.core.fit import Fit, Shape, SideFit, Verdict, fit_item
-from fairbench.core.people import Person
-from fairbench.core.share import Share, share_of
+from fairbench.core.dose.words import summary
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.alternatives import stand_ins
+from fairbench.core.fit.cautions import Met
+from fairbench.core.fit.fit import Fit, Shape, SideFit, Verdict, fit_item
+from fairbench.core.fit.share import Share, share_of
+from fairbench.core.people.conditions import Conditions, Effect
+from fairbench.core.people.person import Person
+from fairbench.core.plan.timeline import ItemTime
 from fairbench.core.sides import Side
-from fairbench.core.stand_ins import stand_ins
-from fairbench.core.timeline import ItemTime
 
 OFFERED = 6
 """How many other exercises are offered instead."""

@@ -7,14 +7,15 @@ from uuid import UUID
 
 from django.utils import timezone
 
-from fairbench.core import dose_edit, plans
-from fairbench.core.bases import best_bases, with_bases
-from fairbench.core.dose import Dose
+from fairbench.core.dose import edit as dose_edit
+from fairbench.core.dose.dose import Dose
 from fairbench.core.errors import DoseError, PlanError
+from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.plans import Item
+from fairbench.core.plan import plan as plans
+from fairbench.core.plan.plan import Item
+from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
-from fairbench.core.timeline import compile_timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.find import find
 from fairbench.web.people import health_actions

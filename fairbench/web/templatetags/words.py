@@ -8,9 +8,9 @@ from django.utils.safestring import SafeString, mark_safe
 
 from fairbench.core.checks import Mend
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
-from fairbench.core.cues import say
-from fairbench.core.exercises import Exercise, Version
-from fairbench.core.fit import Shape
+from fairbench.core.exercises.cues import say
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.fit.fit import Shape
 from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import User

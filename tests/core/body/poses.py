@@ -2,9 +2,9 @@
 
 from hypothesis import strategies as st
 
-from fairbench.core.body.joints import LIMB, SPINE
 from fairbench.core.body.movement import Movement
-from fairbench.core.body.poses import Pose, PoseSpec
+from fairbench.core.body.pose.joints import LIMB, SPINE
+from fairbench.core.body.pose.pose import Pose, PoseSpec
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side

@@ -7,10 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from fairbench.core.body.demands import DECLARED, WORDS, Demand, demands_of
-from fairbench.core.body.joints import PoseError
 from fairbench.core.body.movement import Movement, demands, solved
-from fairbench.core.body.poses import PoseSpec
-from fairbench.core.exercises import Version
+from fairbench.core.body.pose.joints import PoseError
+from fairbench.core.body.pose.pose import PoseSpec
+from fairbench.core.exercises.exercise import Version
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side
 

@@ -7,13 +7,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from fairbench.core.body.drawing.figure import figure
+from fairbench.core.body.drawing.pictured import pictured
 from fairbench.core.body.drawing.props import WHERE, held_of
 from fairbench.core.body.drawing.scene import draw, eye_of, picture, working_parts
-from fairbench.core.body.drawing.shapes import Capsule, Drawing, Line, Piece, Polygon, Role, circle, hull, ring
-from fairbench.core.body.drawing.view import View, eye
-from fairbench.core.body.joints import PoseError
-from fairbench.core.body.movement import pictured, solved, working
-from fairbench.core.body.skeleton import stand_up
+from fairbench.core.body.drawing.shapes import Capsule, Drawing, Line, Piece, Polygon, Role, circle, ring
+from fairbench.core.body.drawing.view import eye
+from fairbench.core.body.movement import solved, working
+from fairbench.core.body.pose.joints import PoseError
+from fairbench.core.body.pose.skeleton import stand_up
+from fairbench.core.body.statics.outline import hull
+from fairbench.core.body.view import View
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side
 

@@ -16,9 +16,9 @@ from fairbench.core.body.editing import (
     value_of,
     with_pose,
 )
-from fairbench.core.body.joints import LIMB, TRUNK, PoseError
 from fairbench.core.body.movement import Movement, solved
-from fairbench.core.body.poses import PoseSpec
+from fairbench.core.body.pose.joints import LIMB, TRUNK, PoseError
+from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
 

@@ -6,14 +6,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from fairbench.core.body.between import between
 from fairbench.core.body.drawing.scene import draw
 from fairbench.core.body.drawing.shapes import Capsule
-from fairbench.core.body.drawing.view import View
-from fairbench.core.body.joints import PoseError
 from fairbench.core.body.movement import Movement, posed, solved, steps
-from fairbench.core.body.poses import PoseSpec
-from fairbench.core.body.support import solve
+from fairbench.core.body.pose.joints import PoseError
+from fairbench.core.body.pose.pose import PoseSpec
+from fairbench.core.body.support.between import between
+from fairbench.core.body.support.solve import solve
+from fairbench.core.body.view import View
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
 

@@ -5,9 +5,9 @@ from math import dist
 import pytest
 from hypothesis import given
 
-from fairbench.core.body import segments as s
-from fairbench.core.body.joints import PoseError, beyond, check, mirror, words_of
-from fairbench.core.body.skeleton import stand_up
+from fairbench.core.body.pose import segments as s
+from fairbench.core.body.pose.joints import PoseError, beyond, check, mirror, words_of
+from fairbench.core.body.pose.skeleton import stand_up
 from fairbench.core.sides import Side
 
 from .poses import angles

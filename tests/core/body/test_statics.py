@@ -2,13 +2,13 @@
 
 import pytest
 
-from fairbench.core.body import segments as s
-from fairbench.core.body.joints import PoseError
-from fairbench.core.body.mass import pieces
 from fairbench.core.body.movement import Movement, balances, solved
-from fairbench.core.body.poses import PoseSpec
-from fairbench.core.body.skeleton import stand_up
-from fairbench.core.body.statics import GRAVITY, Statics, statics
+from fairbench.core.body.pose import segments as s
+from fairbench.core.body.pose.joints import PoseError
+from fairbench.core.body.pose.mass import pieces
+from fairbench.core.body.pose.pose import PoseSpec
+from fairbench.core.body.pose.skeleton import stand_up
+from fairbench.core.body.statics.statics import GRAVITY, Statics, statics
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
 

@@ -4,11 +4,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from fairbench.core.body.drawing.view import View
 from fairbench.core.body.movement import Movement
-from fairbench.core.body.poses import PoseSpec
+from fairbench.core.body.pose.pose import PoseSpec
+from fairbench.core.body.view import View
 from fairbench.core.body.words import told
-from fairbench.core.exercises import Version
+from fairbench.core.exercises.exercise import Version
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
 

@@ -5,10 +5,11 @@ from itertools import pairwise
 from math import cos, pi, sin
 
 from ...sides import Side
-from .. import segments as s
-from ..skeleton import Body
-from ..vectors import Vector, add, apply
-from .shapes import Capsule, Piece, Point, Polygon, Role, Shape, circle, hull
+from ..pose import segments as s
+from ..pose.skeleton import Body
+from ..pose.vectors import Vector, add, apply
+from ..statics.outline import Point, hull
+from .shapes import Capsule, Piece, Polygon, Role, Shape, circle
 from .view import Eye
 
 _LEVELS: tuple[tuple[str, str, Vector, float, float], ...] = (

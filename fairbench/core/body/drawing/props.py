@@ -1,24 +1,15 @@
 """What is held, worn or squeezed, drawn where hands, feet or knees have it."""
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 
 from ...sides import Side
-from ..holding import Solved
-from ..joints import PoseError
-from ..vectors import Vector, add, distance, lerp, scale, sub, unit
+from ..held import Held
+from ..pose.joints import PoseError
+from ..pose.vectors import Vector, add, distance, lerp, scale, sub, unit
+from ..support.holding import Solved
 from .shapes import Line, Role, Shape, circle, ring
 from .solids import ball, bar, box, cloth, cord, roller
 from .view import Eye
-
-
-@dataclass(frozen=True, slots=True)
-class Held:
-    """A prop and where it is: ``Held("band", "feet")``."""
-
-    prop: str
-    where: str
-
 
 WHERE: Mapping[str, tuple[str, ...]] = {
     "band": ("hands", "feet", "foot", "front", "front-high", "front-low", "side", "thighs", "ankles", "back",

@@ -4,9 +4,9 @@ from collections.abc import Iterator
 
 from ...positions import Level, Position
 from ...sides import Side
-from ..holding import SEATED, SURFACES, Solved
-from ..touches import RAIL_HEIGHT, SEAT_HEIGHT, WORKTOP_HEIGHT
-from ..vectors import Vector
+from ..pose.vectors import Vector
+from ..support.holding import SEATED, SURFACES, Solved
+from ..support.touches import RAIL_HEIGHT, SEAT_HEIGHT, WORKTOP_HEIGHT
 from .shapes import Role, Shape
 from .solids import ball, bar, box, cloth, roller
 from .view import Eye

@@ -6,14 +6,17 @@ from math import dist
 
 from ...positions import Level
 from ...sides import Side
-from ..holding import Solved
-from ..joints import SPINE
-from ..vectors import Vector, sub, unapply
+from ..held import Held
+from ..pose.joints import SPINE
+from ..pose.vectors import Vector, sub, unapply
+from ..statics.outline import Point
+from ..support.holding import Solved
+from ..view import View
 from .figure import figure
-from .props import Held, props
+from .props import props
 from .room import left_behind, room
-from .shapes import Drawing, Line, Point, Role, Shape
-from .view import Eye, View, eye
+from .shapes import Drawing, Line, Role, Shape
+from .view import Eye, eye
 
 _MOVES = 0.035
 """How far, in stature, an end must travel to be worth an arc or a colour."""

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from math import atan2, cos, pi, sin, sqrt
 
-Point = tuple[float, float]
+from ..statics.outline import Point
 
 
 class Role(StrEnum):
@@ -126,27 +126,6 @@ class Drawing:
 
 def circle(centre: Point, radius: float) -> Capsule:
     return Capsule(centre, centre, radius, radius)
-
-
-def hull(points: list[Point]) -> tuple[Point, ...]:
-    """The convex outline round some points, anticlockwise (Andrew's monotone chain)."""
-    ordered = sorted(set(points))
-    if len(ordered) < 3:
-        return tuple(ordered)
-
-    def half(run: list[Point]) -> list[Point]:
-        chain: list[Point] = []
-        for p in run:
-            while len(chain) > 1 and _turn(chain[-2], chain[-1], p) <= 0:
-                chain.pop()
-            chain.append(p)
-        return chain[:-1]
-
-    return tuple(half(ordered) + half(ordered[::-1]))
-
-
-def _turn(a: Point, b: Point, c: Point) -> float:
-    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 
 def ring(centre: Point, radius: float, sides: int = 24) -> tuple[Point, ...]:

@@ -3,8 +3,9 @@
 from itertools import pairwise
 from math import cos, radians, sin
 
-from ..vectors import Vector, add, cross, dot, lerp, scale, sub, unit
-from .shapes import Capsule, Line, Piece, Polygon, Role, Shape, circle, hull
+from ..pose.vectors import Vector, add, cross, dot, lerp, scale, sub, unit
+from ..statics.outline import hull
+from .shapes import Capsule, Line, Piece, Polygon, Role, Shape, circle
 from .view import Eye
 
 Corner = tuple[float, float, float]

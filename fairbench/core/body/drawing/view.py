@@ -1,22 +1,12 @@
 """From where a figure is looked at."""
 
 from dataclasses import dataclass
-from enum import StrEnum
 from math import cos, radians, sin
 
 from ...sides import Side
-from ..vectors import Vector
-from .shapes import Point
-
-
-class View(StrEnum):
-    SIDE = "side"
-    FRONT = "front"
-    THREE_QUARTER = "three-quarter"
-
-    @property
-    def words(self) -> str:
-        return {"side": "from the side", "front": "from the front", "three-quarter": "turned a little"}[self.value]
+from ..pose.vectors import Vector
+from ..statics.outline import Point
+from ..view import View
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ from django.db.models import Count, Q
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
-from fairbench.core.teaching import actual_times
+from fairbench.core.teaching.log import actual_times
 from fairbench.web.classes.meeting import noted_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import people_records

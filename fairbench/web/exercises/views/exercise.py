@@ -5,13 +5,14 @@ from typing import Any
 from django.http import Http404, HttpResponse
 from django.shortcuts import render
 
-from fairbench.core.body.drawing.view import View
 from fairbench.core.body.movement import balances, demands
-from fairbench.core.body.statics import GROUPS
-from fairbench.core.dose_words import summary
+from fairbench.core.body.statics.statics import GROUPS
+from fairbench.core.body.view import View
+from fairbench.core.dose.words import summary
 from fairbench.core.errors import PlanError
-from fairbench.core.exercises import Exercise, Shelf, Version
-from fairbench.core.ladder import Step, steps_of
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.ladder import Step, steps_of
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.web.exercises.filters import Choice
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.find import Request

@@ -2,9 +2,9 @@
 
 from django.http import Http404, HttpRequest, HttpResponse
 
-from fairbench.core.body.drawing.view import View
+from fairbench.core.body.view import View
 from fairbench.core.errors import PlanError
-from fairbench.core.exercises import Exercise, Version
+from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.figures.palette import INKS
 from fairbench.figures.still import POSES
 from fairbench.web.exercises import figures

@@ -3,9 +3,9 @@
 from django.http import HttpResponse
 from django.shortcuts import render
 
-from fairbench.core.body.drawing.view import View
-from fairbench.core.exercises import Family
-from fairbench.core.finding import find
+from fairbench.core.body.view import View
+from fairbench.core.exercises.aim import Family
+from fairbench.core.exercises.search import find
 from fairbench.web.exercises.figures import address, alt_text
 from fairbench.web.exercises.filters import Choice, filters, read
 from fairbench.web.exercises.rows import rows_by_block

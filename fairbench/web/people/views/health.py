@@ -9,9 +9,9 @@ from django.shortcuts import redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_POST
 
-from fairbench.core.conditions import ConditionError
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.conditions import ConditionError
 from fairbench.web.accounts.actor import Actor, actor_of
 from fairbench.web.find import find
 from fairbench.web.people import health_actions

@@ -8,11 +8,11 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
-from fairbench.core.conditions import Declared
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.screening_doc import load_questions
-from fairbench.core.screening import Answer
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.screening import Answer
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.find import find
 from fairbench.web.people import health_actions

@@ -8,7 +8,7 @@ from django import template
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
-from fairbench.core.dose_edit import Figure
+from fairbench.core.dose.edit import Figure
 from fairbench.web.plans.inspector import Choice
 
 register = template.Library()

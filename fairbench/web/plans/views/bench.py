@@ -10,8 +10,8 @@ from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.core.finding import find as find_on_shelf
-from fairbench.core.plans import Plan as CorePlan
+from fairbench.core.exercises.search import find as find_on_shelf
+from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.exercises.filters import open_filters, read
 from fairbench.web.exercises.rows import rows_by_block

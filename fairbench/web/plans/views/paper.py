@@ -5,9 +5,9 @@ from uuid import UUID
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
-from fairbench.core.dose_words import summary
-from fairbench.core.packing import pack
-from fairbench.core.timeline import StepKind, compile_timeline
+from fairbench.core.dose.words import summary
+from fairbench.core.plan.packing import pack
+from fairbench.core.plan.timeline import StepKind, compile_timeline
 from fairbench.web.find import find
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision

@@ -21,9 +21,9 @@ from django.urls import path
 from django.utils import timezone
 from django_scopes import scope
 
-from fairbench.core.dose import Repetitions
+from fairbench.core.dose.dose import Repetitions
 from fairbench.core.formats.plan_doc import read_plan
-from fairbench.core.plans import Item, Plan
+from fairbench.core.plan.plan import Item, Plan
 from fairbench.measured import PROFILES
 from fairbench.web import urls
 from fairbench.web.accounts.actor import Actor

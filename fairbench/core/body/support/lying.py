@@ -1,0 +1,164 @@
+"""Lying on the back, the front or the side; with the pelvis lifted, or the back on a roller."""
+
+from dataclasses import replace
+from math import cos, radians, sqrt
+
+from ...positions import Position
+from ...sides import Side
+from ..pose import segments as s
+from ..pose.pose import Pose
+from ..pose.reach import bent_reach, reach_leg
+from ..pose.skeleton import Body, stand_up, turn
+from ..pose.vectors import Matrix, Vector
+from .holding import Anchors, Contact, Solved, foot_height, root_height
+from .placing import GROUNDED, LYING, finish, foot_spot, knee_pole, patch_round, plant_foot, shifted, sign_of
+
+_TRUNK = ("hips", "low", "waist", "mid", "high", "chest")
+_SIDE_RADIUS = {"hips": s.HALF_HIPS + 0.035, "chest": s.HALF_SHOULDERS + 0.02}
+_DEPTHS = {"hips": 0.06, "low": 0.056, "waist": 0.054, "mid": 0.056, "high": 0.06, "chest": 0.06, "head": s.HEAD}
+_NEAR = 0.005
+_BROW_DOWN = -8.0
+"""Bend of the neck of somebody who rests on the brow, so that the nose is free."""
+_LEG_LIES = 0.09
+_FEET_AWAY = 0.31
+_PELVIS_ON = ("roller-pelvis", "ball-pelvis", "block-pelvis", "cushion-pelvis")
+_WALL_X = 0.27
+
+
+def place(
+    pose: Pose, angles: dict[str, float], hands: dict[Side, str], feet: dict[Side, str], anchors: Anchors
+) -> Solved:
+    """Lay the trunk down, then the feet."""
+    ground = root_height(pose)
+    if pose.on == "roller-across" and "lean" not in pose.angles:
+        angles["lean"] = _over_roller(angles, ground)
+    if pose.position is Position.PRONE and "neck_flex" not in pose.angles:
+        angles["neck_flex"] = _BROW_DOWN
+    lift = _lift(pose, angles, ground)
+    if lift and "neck_flex" not in pose.angles:
+        angles["neck_flex"] = min(lift, 45.0)
+    radii = _SIDE_RADIUS if pose.position is Position.SIDE_LYING else _DEPTHS
+    body = stand_up(angles, (0.0, 0.0, 0.0), _frame(pose, angles, lift))
+    whole = ground if pose.on in ("roller-long", "half-roller-long") else 0.0
+    rests = [name for name in radii if pose.on != "roller-across" or name == "hips"]
+    drop = max(radii[name] - body.points[name][2] for name in rests)
+    along = -s.HIP_TO_SHOULDER * (1 - cos(radians(lift))) if pose.position is Position.SUPINE else 0.0
+    shifted(body, (along, 0.0, drop + whole))
+    contacts = [_rest(body, name, radii[name], whole) for name in radii if _down(body, name, radii[name], whole)]
+    contacts += _on_thing(pose, body, ground)
+    for side in Side:
+        if feet[side] in GROUNDED or feet[side] in LYING or feet[side] == "wall":
+            contacts.append(_foot(pose, body, angles, side, feet[side], anchors))
+    solved = finish(pose, body, hands, feet, contacts, anchors, 0.262)
+    legs = [_leg_down(solved.body, side) for side in Side if feet[side] == "free"]
+    return replace(solved, contacts=(*solved.contacts, *(leg for leg in legs if leg)))
+
+
+def _leg_down(body: Body, side: Side) -> Contact | None:
+    """A leg that lies on the floor, or on the other leg, by its own weight."""
+    knee, ankle = body.points[f"{side}_knee"], body.points[f"{side}_ankle"]
+    if max(knee[2], ankle[2]) > _LEG_LIES:
+        return None
+    patch = (*patch_round((knee[0], knee[1], 0.0), 0.03), *patch_round((ankle[0], ankle[1], 0.0), 0.03))
+    return Contact(f"{side}_leg", "floor", knee, 0.0, patch)
+
+
+def _frame(pose: Pose, angles: dict[str, float], lift: float) -> Matrix:
+    if pose.position is Position.PRONE:
+        return turn(90 - angles["lean"], 0, 0)
+    if pose.position is Position.SIDE_LYING:
+        up = sign_of(pose.side)
+        return turn(angles["lean"], up * (90 - abs(angles["tip"])), angles["face"])
+    return turn(-90 - lift + angles["lean"], 0, angles["tip"])
+
+
+def _lift(pose: Pose, angles: dict[str, float], ground: float) -> float:
+    """Degrees by which the pelvis stands above the shoulders: as asked, or as high as what lies under it."""
+    if pose.on not in _PELVIS_ON:
+        return angles["lift"]
+    low, high = 0.0, 50.0
+    for _ in range(30):
+        half = (low + high) / 2
+        if _pelvis_height(angles, half) < ground:
+            low = half
+        else:
+            high = half
+    return (low + high) / 2
+
+
+def _over_roller(angles: dict[str, float], ground: float) -> float:
+    """How far the trunk leans up from the floor, seat down, so that the upper back lies over the roller."""
+    low, high = 0.0, 60.0
+    for _ in range(30):
+        half = (low + high) / 2
+        body = stand_up(angles, (0.0, 0.0, _DEPTHS["hips"]), turn(-90 + half, 0, 0))
+        if _back_of(body)[2] < ground:
+            low = half
+        else:
+            high = half
+    return (low + high) / 2
+
+
+def _back_of(body: Body) -> Vector:
+    """The surface of the upper back."""
+    return body.at("high", "high", (-_DEPTHS["high"], 0.0, 0.0))
+
+
+def _pelvis_height(angles: dict[str, float], lift: float) -> float:
+    """How far the seat is off the floor when the trunk is turned by ``lift`` about the shoulders."""
+    body = Body({**angles, "neck_flex": min(lift, 45.0)})
+    stood = stand_up(body.angles, (0.0, 0.0, 0.0), turn(-90 - lift, 0, 0))
+    drop = max(_DEPTHS[name] - stood.points[name][2] for name in _DEPTHS)
+    return stood.points["hips"][2] + drop - _DEPTHS["hips"]
+
+
+def _down(body: Body, name: str, radius: float, ground: float) -> bool:
+    return body.points[name][2] - radius - ground < _NEAR
+
+
+def _rest(body: Body, name: str, radius: float, ground: float) -> Contact:
+    x, y, z = body.points[name]
+    thing = "floor" if ground == 0 else "roller"
+    return Contact(name, thing, (x, y, z - radius), max(0.0, z - radius - ground), patch_round((x, y, ground), 0.07))
+
+
+def _on_thing(pose: Pose, body: Body, ground: float) -> list[Contact]:
+    """The contact with what lies under the pelvis or across the back."""
+    if pose.on in _PELVIS_ON:
+        x, y, z = body.points["hips"]
+        under = z - _DEPTHS["hips"]
+        return [Contact("pelvis", pose.on, (x, y, under), abs(under - ground), patch_round((x, y, 0.0), 0.06))]
+    if pose.on == "roller-across":
+        back = _back_of(body)
+        patch = patch_round((back[0], back[1], 0.0), 0.06)
+        return [Contact("back", pose.on, back, abs(back[2] - ground), patch)]
+    return []
+
+
+def _foot(pose: Pose, body: Body, angles: dict[str, float], side: Side, contact: str, anchors: Anchors) -> Contact:
+    sign = sign_of(side)
+    bent = f"{side}_knee_flex" in pose.angles
+    hip = body.points[f"{side}_hip"]
+    if contact == "wall":
+        x = _WALL_X - s.ANKLE_HEIGHT
+        z = hip[2] + 0.2
+        gap = _foot_on_wall(body, side, (x, sign * s.HALF_HIPS, z))
+        return Contact(f"{side}_foot", "wall", body.points[f"{side}_ankle"], gap, (), bears=False)
+    height = foot_height(contact)
+    ankle = height + (s.HEEL_LYING if contact in LYING else s.ANKLE_HEIGHT)
+    if bent or contact in LYING:
+        reach = bent_reach(s.THIGH, s.SHANK, max(3.0, angles[f"{side}_knee_flex"]))
+        x = hip[0] + sqrt(max(1e-4, reach**2 - (hip[2] - ankle) ** 2)) - 0.001
+        if contact == "chair":
+            x = hip[0] + s.THIGH + 0.11
+        spot = foot_spot(angles, side, contact, x, sign * s.HALF_HIPS, anchors, bent)
+    else:
+        spot = foot_spot(angles, side, contact, _FEET_AWAY, sign * s.HALF_HIPS, anchors)
+    pole: Vector = (0.1, 0.0, 1.0)
+    return plant_foot(body, side, contact, spot, knee_pole(angles, side, pole))
+
+
+def _foot_on_wall(body: Body, side: Side, ankle: Vector) -> float:
+    gap = reach_leg(body, side, ankle, (-0.6, 0.0, 0.8))
+    body.angles[f"{side}_ankle_flex"] = 0.0
+    return gap

@@ -1,0 +1,44 @@
+"""What holds the body up: the root moves until every bearing point rests on its surface."""
+
+from ...positions import Position
+from ...sides import Side
+from ..pose.holds import BRACES, FEET
+from ..pose.joints import PoseError, check
+from ..pose.pose import Pose
+from ..pose.stances import complete
+from . import bracing, kneeling, lying, sitting, standing
+from .holding import SEATED, UNDER, Anchors, Solved
+
+_KNEELING = frozenset({Position.KNEELING, Position.HALF_KNEELING, Position.QUADRUPED, Position.FOREARM_QUADRUPED})
+
+
+def solve(pose: Pose, anchors: Anchors | None = None, stiff: bool = False) -> Solved:
+    """Hold a pose up.
+
+    Raises :class:`PoseError` naming the joint and its value for an angle no body has, or the hand or
+    foot for a support that is out of reach.
+    """
+    check(pose.angles, stiff)
+    angles, hands, feet = complete(pose)
+    for side in Side:
+        if feet[side] not in FEET:
+            raise PoseError(f"there is nothing called '{feet[side]}' for a foot", f"{side}_foot")
+    if pose.on and pose.on not in UNDER:
+        raise PoseError(f"there is nothing called '{pose.on}' to rest on", "under")
+    held = anchors or Anchors()
+    position = pose.position
+    braced = any(hands[side] in BRACES for side in Side)
+    if braced and position not in SEATED and (hands_heavy(position) or position in _KNEELING):
+        return bracing.place(pose, angles, hands, feet, held)
+    if position in (Position.STANDING, Position.STANDING_SUPPORTED):
+        return standing.place(pose, angles, hands, feet, held)
+    if position in SEATED or position is Position.LONG_SITTING:
+        return sitting.place(pose, angles, hands, feet, held)
+    if position in _KNEELING:
+        return kneeling.place(pose, angles, hands, feet, held)
+    return lying.place(pose, angles, hands, feet, held)
+
+
+def hands_heavy(position: Position) -> bool:
+    """Whether hands on a wall or worktop push there: standing, but not lying or sitting."""
+    return position in (Position.STANDING, Position.STANDING_SUPPORTED)

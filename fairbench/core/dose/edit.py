@@ -1,0 +1,243 @@
+"""Changing one figure of a dose at a time, as the inspector does."""
+
+from dataclasses import dataclass, fields, replace
+from typing import Any
+
+from ..errors import DoseError
+from ..limits import SECONDS, WHOLE
+from ..sides import Sides
+from .dose import (
+    Breaths,
+    ContractRelax,
+    Dose,
+    Ending,
+    Hold,
+    Pulses,
+    RampedIsometric,
+    Repetitions,
+    Sequence,
+    Timed,
+    Work,
+    figures_of,
+)
+from .tempo import Tempo
+
+
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """A figure that can be set: its path in the dose, its bounds, and what one step is."""
+
+    path: str
+    value: float | int
+    words: str
+    unit: str
+    low: float
+    high: float
+    step: float
+    assumed: bool = False
+
+
+STARTING_WORK: dict[str, Work] = {
+    "repetitions": Repetitions(8),
+    "hold": Hold(20),
+    "breaths": Breaths(4),
+    "timed": Timed(60),
+    "contract_relax": ContractRelax(),
+    "ramped_isometric": RampedIsometric(),
+    "pulses": Pulses(8),
+    "sequence": Sequence((Repetitions(8), Pulses(8))),
+}
+
+KIND_WORDS = {
+    "repetitions": "repetitions",
+    "hold": "hold",
+    "breaths": "breaths",
+    "timed": "by the clock",
+    "contract_relax": "press and let go",
+    "ramped_isometric": "ramped press",
+    "pulses": "pulses",
+    "sequence": "repetitions, then pulses",
+}
+
+_WORDS = {
+    "reps": "Repetitions",
+    "repeats": "Times",
+    "breaths": "Breaths",
+    "count": "Pulses",
+    "rounds": "Rounds",
+    "gap": "Between holds",
+    "entry": "Ease in",
+    "contract": "Press",
+    "release": "Let go",
+    "stretch": "Stretch",
+    "settle": "Settle",
+    "build": "Build over",
+    "ease_off": "Ease off",
+    "from_percent": "Effort from",
+    "to_percent": "Effort to",
+    "lift": "Lift",
+    "hold": "Hold",
+    "lower": "Lower",
+    "pause": "Pause",
+    "beats_per_minute": "Beats a minute",
+    "counts": "Counts each",
+    "sets": "Sets",
+    "rest": "Rest between sets",
+    "switch": "Switch",
+}
+
+_SECONDS_WORDS = {Hold: "Hold for", Breaths: "Seconds a breath", Timed: "For", Pulses: "Seconds a pulse"}
+
+_SECONDS_BOUNDS: dict[tuple[type, str], tuple[str, float]] = {
+    (Hold, "seconds"): ("hold", 5),
+    (Hold, "gap"): ("gap", 1),
+    (Breaths, "seconds"): ("breath", 0.5),
+    (Timed, "seconds"): ("timed", 15),
+    (Pulses, "seconds"): ("pulse", 0.25),
+}
+
+
+def work_figures(dose: Dose) -> tuple[Figure, ...]:
+    """The figures of the work in the order a person sets them, the main one first."""
+    return tuple(_figures(dose.work, "", dose.assumed))
+
+
+def frame_figures(dose: Dose) -> tuple[Figure, ...]:
+    """Sets, rest and switch, as far as they count for this dose."""
+    figures = [_whole("sets", dose.sets, "sets", dose.assumed)]
+    if dose.sets > 1:
+        figures.append(_seconds("rest", dose.rest, "rest", 5, dose.assumed))
+    if dose.sides.passes > 1:
+        figures.append(_seconds("switch", dose.switch, "switch", 1, dose.assumed))
+    return tuple(figures)
+
+
+def set_figure(dose: Dose, path: str, value: float | int) -> Dose:
+    """The dose with one figure set; it is no longer assumed. Raises :class:`DoseError`."""
+    if path in ("sets", "rest", "switch"):
+        changed = replace(dose, **_only(path, value))
+    else:
+        changed = replace(dose, work=_set_in_work(dose.work, path.split("."), value))
+    return replace(changed, assumed=dose.assumed - {path.split(".")[0]})
+
+
+def take_kind(dose: Dose, kind: str) -> Dose:
+    """The dose with another kind of work at its starting figures; sides and sets stay."""
+    if kind not in STARTING_WORK:
+        raise DoseError(f"there is no kind of dose '{kind}'", "kind")
+    return replace(dose, work=STARTING_WORK[kind], assumed=dose.assumed & {"rest", "switch"})
+
+
+def take_sides(dose: Dose, sides: str) -> Dose:
+    """The dose shared otherwise between sides."""
+    if sides not in list(Sides):
+        raise DoseError(f"there is no way of sharing called '{sides}'", "sides")
+    return replace(dose, sides=Sides(sides))
+
+
+def take_ending(dose: Dose, ending: str) -> Dose:
+    if ending not in list(Ending):
+        raise DoseError(f"there is no ending called '{ending}'", "ends")
+    return replace(dose, ending=Ending(ending))
+
+
+def to_music(dose: Dose, on: bool) -> Dose:
+    """Let a beat lead the repetitions (120 a minute, as many counts as come nearest), or stop it."""
+    if not isinstance(dose.work, Repetitions):
+        raise DoseError("only repetitions go to music", "tempo")
+    if on:
+        counts = max(1, min(32, round(dose.work.tempo.seconds * 2)))
+        tempo = Tempo.to_music(120, counts)
+    else:
+        tempo = Tempo()
+    return replace(dose, work=replace(dose.work, tempo=tempo), assumed=dose.assumed - {"tempo"})
+
+
+def nudge(dose: Dose, steps: int) -> Dose:
+    """The main figure some steps up or down, kept within its bounds."""
+    main = work_figures(dose)[0]
+    low, high, step = main.low, main.high, main.step
+    if main.path.endswith("breaths") and dose.sides is Sides.ALTERNATING:
+        # Two sides share them, so one step is a breath for each.
+        low, high, step = 2 * ((low + 1) // 2), 2 * (high // 2), 2
+    value = min(high, max(low, main.value + steps * step))
+    return set_figure(dose, main.path, type(main.value)(value))
+
+
+def _figures(work: Work, prefix: str, assumed: frozenset[str]) -> list[Figure]:
+    figures: list[Figure] = []
+    for name, value in figures_of(work).items():
+        path = prefix + name
+        if isinstance(value, Tempo):
+            figures += _tempo_figures(value, path, assumed)
+        elif isinstance(value, tuple):
+            for number, part in enumerate(value):
+                figures += _figures(part, f"{path}.{number}.", frozenset())
+        elif isinstance(work, Breaths | Hold | Timed | Pulses) and (type(work), name) in _SECONDS_BOUNDS:
+            bounds, step = _SECONDS_BOUNDS[type(work), name]
+            figures.append(_seconds(path, value, bounds, step, assumed, _SECONDS_WORDS.get(type(work), "")))
+        elif name in WHOLE:
+            figures.append(_whole(path, value, name, assumed))
+        else:
+            figures.append(_seconds(path, value, "part", 1, assumed))
+    return figures
+
+
+def _tempo_figures(tempo: Tempo, path: str, assumed: frozenset[str]) -> list[Figure]:
+    if tempo.music:
+        return [
+            _whole(f"{path}.beats_per_minute", tempo.music.beats_per_minute, "beats_per_minute", assumed, 2),
+            _whole(f"{path}.counts", tempo.music.counts, "counts", assumed),
+        ]
+    return [
+        _seconds(f"{path}.{name}", getattr(tempo, name), "phase", 0.5, assumed)
+        for name in ("lift", "hold", "lower", "pause")
+    ]
+
+
+def _whole(path: str, value: object, limit: str, assumed: frozenset[str], step: float = 1) -> Figure:
+    low, high, _ = WHOLE[limit]
+    unit = "%" if limit.endswith("percent") else ""
+    assert isinstance(value, int)
+    return Figure(path, value, _WORDS[limit], unit, low, high, step, path.split(".")[0] in assumed)
+
+
+def _seconds(path: str, value: object, bounds: str, step: float, assumed: frozenset[str], words: str = "") -> Figure:
+    low, high = SECONDS[bounds]
+    name = path.split(".")[-1]
+    assert isinstance(value, int | float)
+    shown = words if name == "seconds" else _WORDS[name]
+    return Figure(path, value, shown, "s", low, high, step, path.split(".")[0] in assumed)
+
+
+def _set_in_work(work: Work, path: list[str], value: float | int) -> Work:
+    name, *rest = path
+    if name not in {field.name for field in fields(work)}:
+        raise DoseError(f"this dose has no figure '{name}'", name)
+    if not rest:
+        if isinstance(getattr(work, name), Tempo | tuple):
+            raise DoseError(f"'{name}' is set by its parts", name)
+        return replace(work, **_only(name, value))
+    inner = getattr(work, name)
+    if isinstance(inner, Tempo) and isinstance(work, Repetitions) and len(rest) == 1:
+        return replace(work, tempo=_set_in_tempo(inner, rest[0], value))
+    if isinstance(work, Sequence) and len(rest) > 1 and rest[0].isdigit() and int(rest[0]) < len(work.parts):
+        number = int(rest[0])
+        part = _set_in_work(work.parts[number], rest[1:], value)
+        parts = (*work.parts[:number], part, *work.parts[number + 1 :])
+        return replace(work, **_only("parts", parts))
+    raise DoseError(f"this dose has no figure '{'.'.join(path)}'", name)
+
+
+def _set_in_tempo(tempo: Tempo, name: str, value: float | int) -> Tempo:
+    if tempo.music and name in ("beats_per_minute", "counts"):
+        music = replace(tempo.music, **_only(name, value))
+        return Tempo.to_music(music.beats_per_minute, music.counts)
+    if not tempo.music and name in ("lift", "hold", "lower", "pause"):
+        return replace(tempo, **_only(name, value))
+    raise DoseError(f"the tempo has no figure '{name}'", f"tempo.{name}")
+
+
+def _only(name: str, value: object) -> dict[str, Any]:
+    """One field by name, for ``replace``; what it holds is checked when the value is made."""
+    return {name: value}

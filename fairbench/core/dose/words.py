@@ -1,0 +1,125 @@
+"""A dose in plain words, never ambiguous: "10 each arm · 3 sets · 60 in all"."""
+
+from functools import lru_cache
+
+from ..clock import spoken_seconds
+from ..sides import Sides
+from .dose import (
+    Breaths,
+    ContractRelax,
+    Dose,
+    Ending,
+    Hold,
+    Pulses,
+    RampedIsometric,
+    Repetitions,
+    Sequence,
+    Timed,
+    Work,
+)
+
+_KEPT = 4096
+_TIMES = {1: "", 2: "twice"}
+_ENDINGS = {
+    Ending.COUNT: "",
+    Ending.STEADY: "while steady",
+    Ending.CONTACT: "until a contact is lost",
+    Ending.TIRED: "until tired",
+}
+
+
+def times(count: int) -> str:
+    """``twice``, ``3 times``; nothing for one."""
+    return _TIMES.get(count, f"{count} times")
+
+
+@lru_cache(maxsize=_KEPT)
+def summary(dose: Dose, limb: str = "side") -> str:
+    """The dose as a person reads it. ``limb`` is what one side is called: arm, leg, side."""
+    each = _each(dose.sides, limb)
+    if dose.ending is Ending.COUNT:
+        parts = [_joined(dose.work, each)]
+    else:
+        parts = [f"up to {_joined(dose.work, each)}", _ENDINGS[dose.ending]]
+    if dose.sets > 1:
+        parts.append(f"{dose.sets} sets")
+    if _is_counted(dose.work) and (dose.sets > 1 or each):
+        parts.append(f"{dose.time.count} in all")
+    return " · ".join(parts)
+
+
+@lru_cache(maxsize=_KEPT)
+def short(dose: Dose) -> str:
+    """The dose for a plank: ``3×10``, ``2×(8+8)``, ``20 s ×2``."""
+    figure = _short_work(dose.work)
+    if dose.sides is not Sides.TOGETHER and isinstance(dose.work, Repetitions | Pulses):
+        figure = f"{figure}+{figure}"
+    elif dose.sides is not Sides.TOGETHER:
+        figure = f"{figure} each"
+    if dose.sets == 1:
+        return figure
+    return f"{dose.sets}×({figure})" if "+" in figure else f"{dose.sets}×{figure}"
+
+
+def _each(sides: Sides, limb: str) -> str:
+    return {
+        Sides.TOGETHER: "",
+        Sides.ALTERNATING: f"each {limb}, alternating",
+        Sides.EACH_SIDE: f"each {limb}",
+        Sides.EACH_DIRECTION: "each direction",
+        Sides.EACH_SIDE_AND_DIRECTION: f"each direction, each {limb}",
+    }[sides]
+
+
+def _is_counted(work: Work) -> bool:
+    return isinstance(work, Repetitions | Pulses)
+
+
+def _joined(work: Work, each: str) -> str:
+    match work:
+        case Repetitions():
+            return f"{work.reps} {each or ('repetitions' if work.reps > 1 else 'repetition')}"
+        case Hold():
+            head = f"{spoken_seconds(work.seconds)} {each or 'hold'}"
+            return head + (f", {times(work.repeats)}" if work.repeats > 1 else "")
+        case Breaths():
+            return _with(f"{work.breaths} breath{'s' if work.breaths > 1 else ''}", each)
+        case Timed():
+            return _with(spoken_seconds(work.seconds), each)
+        case Pulses():
+            return _with(f"{work.count} pulses", each)
+        case ContractRelax():
+            rounds = f"{work.rounds} round{'s' if work.rounds > 1 else ''}"
+            return _with(
+                f"{spoken_seconds(work.contract)} press, {spoken_seconds(work.stretch)} stretch, {rounds}", each
+            )
+        case RampedIsometric():
+            effort = f"build from {work.from_percent} % to {work.to_percent} % over {spoken_seconds(work.build)}"
+            more = f", {times(work.rounds)}" if work.rounds > 1 else ""
+            return _with(f"{effort}, hold {spoken_seconds(work.hold)}, toward then away{more}", each)
+        case Sequence():
+            return _with(", then ".join(_joined(part, "") for part in work.parts) + ("," if each else ""), each)
+
+
+def _with(head: str, each: str) -> str:
+    return f"{head} {each}" if each else head
+
+
+def _short_work(work: Work) -> str:
+    match work:
+        case Repetitions():
+            return str(work.reps)
+        case Hold():
+            return f"{work.seconds:g} s" + (f" ×{work.repeats}" if work.repeats > 1 else "")
+        case Breaths():
+            return f"{work.breaths} br"
+        case Timed():
+            return spoken_seconds(work.seconds)
+        case Pulses():
+            return f"{work.count}p"
+        case ContractRelax():
+            return f"{work.rounds} rounds"
+        case RampedIsometric():
+            return "ramped"
+        case Sequence():
+            return " + ".join(_short_work(part) for part in work.parts)

@@ -1,0 +1,87 @@
+"""Exercises and their graded versions."""
+
+from dataclasses import dataclass
+
+from ..body.movement import Movement
+from ..dose.dose import Dose
+from ..errors import PlanError
+from ..positions import Position
+from .aim import Aim, BlockKind, Family, family_of
+
+
+@dataclass(frozen=True, slots=True)
+class Cues:
+    """What the instructor says. May hold ``{side}`` and ``{other}``; see :mod:`.cues`."""
+
+    set_up: tuple[str, ...]
+    do: tuple[str, ...]
+    watch: tuple[str, ...]
+    stop: str
+
+
+@dataclass(frozen=True, slots=True)
+class Prop:
+    """A thing that is used. ``fetch`` is seconds to hand it out, ``shared`` that one serves the room."""
+
+    id: str
+    name: str
+    fetch: float
+    shared: bool = False
+    stand_in: str = ""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Version:
+    """One graded way to do an exercise. Two are the same only if they are one and the same.
+
+    ``dose`` is the usual one; ``safe_seconds`` the quickest a repetition may be; ``change`` says
+    how it differs from its easier neighbour, and ``climbs`` why it is harder where no pose shows it.
+    ``movement`` holds its poses.
+    """
+
+    id: str
+    name: str
+    position: Position
+    dose: Dose
+    cues: Cues
+    breath: str
+    movement: Movement
+    props: tuple[str, ...] = ()
+    change: str = ""
+    climbs: str = ""
+    safe_seconds: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Exercise:
+    """One movement with a purpose and a ladder of versions, easiest first.
+
+    ``base`` is the version a plan starts from; ``limb`` what one side is called; ``counts_as``
+    what counts as one; ``directions`` what the two ways are called where there are two.
+    """
+
+    id: str
+    name: str
+    short: str
+    purpose: str
+    aim: Aim
+    block: BlockKind
+    limb: str
+    counts_as: str
+    versions: tuple[Version, ...]
+    base: str
+    directions: tuple[str, str] = ("one way", "the other way")
+
+    @property
+    def family(self) -> Family:
+        return family_of(self.block, self.aim.quality)
+
+    def version(self, version_id: str) -> Version:
+        for version in self.versions:
+            if version.id == version_id:
+                return version
+        raise PlanError(f"{self.name} has no version '{version_id}'", "version")
+
+    def rung(self, version_id: str) -> int:
+        """Where on the ladder, 0 the easiest."""
+        return self.versions.index(self.version(version_id))

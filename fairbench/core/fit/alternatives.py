@@ -1,0 +1,91 @@
+"""Other exercises where the planned one leaves somebody out: for one person, or for everybody."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from ..exercises.exercise import Exercise, Version
+from ..exercises.shelf import Shelf
+from ..people.conditions import Conditions
+from ..people.person import Person
+from ..plan.timeline import ItemTime
+from ..positions import Level
+from .fit import Fit, alike, fit_item
+from .share import share_of
+
+
+@dataclass(frozen=True, slots=True)
+class StandIn:
+    """What one person could do while the others do an item. ``same_aim`` is False where it trains something else."""
+
+    exercise: Exercise
+    version: Version
+    same_aim: bool
+    share: float
+
+
+def stand_ins(person: Person, time: ItemTime, found: Fit, shelf: Shelf, conditions: Conditions) -> Iterator[StandIn]:
+    """The nearest exercises by aim that nothing speaks against for ``person`` on both sides, at a level they
+    can be at meanwhile, and that are not on the plan; nearest first, with the share they would then have."""
+    planned = frozenset(own.exercise.id for own in found.timeline.items)
+    share = share_of(found, person)
+    now = found.of(person.id, time.item.id).working
+    floor = time.version.position.level is Level.FLOOR
+    others = [other for other in shelf if other.id not in planned and other.id not in shelf.put_away]
+    for other in sorted(others, key=lambda other: (-_near(other, time.exercise), other.id)):
+        start = next((v for v in other.versions if floor or v.position.level is not Level.FLOOR), None)
+        if start is None:
+            continue
+        item = replace(time.item, exercise=other.id, version=start.id, dose=None)
+        tried = replace(time, item=item, exercise=other, version=start)
+        verdict = fit_item(person, tried, shelf, conditions, planned)
+        if verdict.version is None or verdict.exercise is not other or verdict.working < 1:
+            continue
+        gained = time.work * (1 - now)
+        part = (share.working + gained) / share.of if share.of else 1.0
+        yield StandIn(other, verdict.version, alike(other, time.exercise) > 0, part)
+
+
+def _near(other: Exercise, exercise: Exercise) -> int:
+    """As near in aim, and of the same part of the class before any other."""
+    return 10 * (other.block is exercise.block) + alike(other, exercise)
+
+
+@dataclass(frozen=True, slots=True)
+class Swap:
+    """What to put in an item's place, and the share that the person it is for would have then."""
+
+    item: str
+    exercise: Exercise
+    version: Version
+    share: float
+
+
+def swap_for(
+    person: Person, time: ItemTime, found: Fit, people: tuple[Person, ...], shelf: Shelf, conditions: Conditions
+) -> Swap | None:
+    """The nearest exercise by aim that ``person`` can do and nobody else loses by; None where there is none."""
+    planned = frozenset(own.exercise.id for own in found.timeline.items)
+    now = {own.person.id: own.working for own in found.of_item(time.item.id)}
+    share = share_of(found, person)
+    for other in sorted(_candidates(shelf, time, planned), key=lambda other: (-alike(other, time.exercise), other.id)):
+        for version in other.versions:
+            if version.position.level is not time.version.position.level:
+                continue
+            item = replace(time.item, exercise=other.id, version=version.id, dose=None)
+            tried = replace(time, item=item, exercise=other, version=version)
+            mine = fit_item(person, tried, shelf, conditions, planned)
+            if mine.version is None or mine.exercise is not other or mine.working < 1:
+                continue
+            verdicts = [fit_item(one, tried, shelf, conditions, planned) for one in people]
+            if all(verdict.working >= now[verdict.person.id] for verdict in verdicts):
+                gained = time.work * (mine.working - now[person.id])
+                return Swap(time.item.id, other, version, (share.working + gained) / share.of)
+    return None
+
+
+def _candidates(shelf: Shelf, time: ItemTime, planned: frozenset[str]) -> list[Exercise]:
+    return [
+        other
+        for other in shelf
+        if other.block is time.exercise.block and other.id not in planned and other.id not in shelf.put_away
+    ]

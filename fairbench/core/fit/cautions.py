@@ -1,0 +1,123 @@
+"""Condition × demand → caution: which rules a movement meets, for whom, and on which side."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+from ..body.demands import Demand
+from ..body.movement import demands
+from ..dose.dose import ContractRelax, Dose, Hold, RampedIsometric, Repetitions, Sequence
+from ..exercises.exercise import Version
+from ..people.conditions import Conditions, Declared, Effect, Rule, Term, Which
+from ..positions import Position
+from ..sides import Side
+
+_KEPT = 16384
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Asked:
+    """What a version with its dose asks, ready to be tested: by demand, the value on each side."""
+
+    values: Mapping[str, tuple[tuple[float, Side | None, Demand | None], ...]]
+
+    def of(self, demand: str) -> tuple[tuple[float, Side | None, Demand | None], ...]:
+        return self.values.get(demand, ())
+
+
+@dataclass(frozen=True, slots=True)
+class Met:
+    """A rule that applies. ``side`` is the side it applies to, None the whole body; ``demand`` is what met it."""
+
+    declared: Declared
+    rule: Rule
+    demand: Demand | None
+    side: Side | None
+
+    @property
+    def effect(self) -> Effect:
+        return self.rule.effect
+
+
+def asked_of(found: Iterable[Demand], position: Position, seconds: float = 0.0, held: float = 0.0) -> Asked:
+    """Demands and facts as they are tested."""
+    values: dict[str, list[tuple[float, Side | None, Demand | None]]] = {}
+    for demand in found:
+        values.setdefault(demand.id, []).append((demand.value, demand.side, demand))
+    flags = {position.value: 1.0, position.level.value: 1.0, "seconds": seconds, "held": held}
+    for name, value in flags.items():
+        if value:
+            values.setdefault(name, [(value, None, None)])
+    return Asked({name: tuple(found) for name, found in values.items()})
+
+
+@lru_cache(maxsize=_KEPT)
+def asked(version: Version, side: Side, dose: Dose | None = None) -> Asked:
+    """What a version asks with ``side`` working, at its usual dose or another."""
+    given = dose or version.dose
+    return asked_of(demands(version.movement, side), version.position, given.time.work, held_seconds(given))
+
+
+def held_seconds(dose: Dose) -> float:
+    """The longest stretch that a dose holds still with effort."""
+    works = dose.work.parts if isinstance(dose.work, Sequence) else (dose.work,)
+    longest = 0.0
+    for work in works:
+        if isinstance(work, Repetitions):
+            longest = max(longest, work.tempo.hold)
+        elif isinstance(work, Hold):
+            longest = max(longest, work.seconds)
+        elif isinstance(work, ContractRelax):
+            longest = max(longest, work.contract)
+        elif isinstance(work, RampedIsometric):
+            longest = max(longest, work.build + work.hold)
+    return longest
+
+
+def met(declared: Declared, rules: Iterable[Rule], found: Asked) -> tuple[Met, ...]:
+    """The rules of one condition that a movement meets, each with the side it applies to."""
+    hits: list[Met] = []
+    for rule in rules:
+        for side in _sides(declared, rule):
+            holds, demand, sided = _hold(rule.when, side, found)
+            if holds:
+                where = side if sided and side is not None else demand.side if sided and demand else None
+                hits.append(Met(declared, rule, demand, where))
+                if not sided:
+                    break
+    return tuple(hits)
+
+
+def _sides(declared: Declared, rule: Rule) -> tuple[Side | None, ...]:
+    """The sides a rule is tested on; None where any side will do."""
+    if rule.which is Which.ANY or declared.side is None:
+        return (Side.LEFT, Side.RIGHT) if rule.which is not Which.ANY else (None,)
+    return (declared.side.other if rule.which is Which.OTHER else declared.side,)
+
+
+def _hold(terms: tuple[Term, ...], side: Side | None, found: Asked) -> tuple[bool, Demand | None, bool]:
+    """Whether all terms hold on a side; the demand of the first; and whether any of them has a side."""
+    first: Demand | None = None
+    sided = False
+    for number, term in enumerate(terms):
+        values = found.of(term.demand)
+        if not term.above and not values:
+            continue  # nothing of it is asked, which is under any bound
+        hit = None
+        for value in values:
+            if (value[1] is None or side is None or value[1] is side) and term.holds(value[0]):
+                hit = value
+                break
+        if hit is None:
+            return False, None, False
+        sided = sided or hit[1] is not None
+        if number == 0:
+            first = hit[2]
+    return True, first, sided
+
+
+def cautions(people_conditions: Iterable[Declared], conditions: Conditions, found: Asked) -> tuple[Met, ...]:
+    """Everything that applies to somebody, the strictest first."""
+    order = list(Effect)
+    hits = [hit for one in people_conditions for hit in met(one, conditions.rules_for(one), found)]
+    return tuple(sorted(hits, key=lambda hit: order.index(hit.effect)))

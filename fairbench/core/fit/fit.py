@@ -1,0 +1,311 @@
+"""Which version each person does of each item, and why: verdicts with their trace."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+from functools import lru_cache
+
+from ..dose.dose import Dose
+from ..exercises.exercise import Exercise, Version
+from ..exercises.shelf import Shelf
+from ..people.conditions import Conditions, Declared, Effect
+from ..people.person import Person
+from ..plan.timeline import ItemTime, Timeline
+from ..positions import Level
+from ..sides import Side, Sides
+from .cautions import Met, asked, met
+
+_KEPT = 4096
+_ALIKE_ENOUGH = 5
+"""A stand-in works the same region, and in the same quality or the same action."""
+_ONE_SIDED = frozenset({Sides.EACH_SIDE, Sides.EACH_SIDE_AND_DIRECTION, Sides.ALTERNATING})
+
+
+class Shape(StrEnum):
+    """What a verdict comes to; each has its own plank shape."""
+
+    AS_PLANNED = "as_planned"
+    EASED = "eased"
+    SWAPPED = "swapped"
+    WAITS = "waits"
+    TALK_FIRST = "talk_first"
+
+    @property
+    def words(self) -> str:
+        return self.value.replace("_", " ")
+
+
+@dataclass(frozen=True, slots=True)
+class Dropped:
+    """A version that was passed over, and the caution that did it."""
+
+    version: Version
+    met: Met
+
+
+@dataclass(frozen=True, slots=True)
+class SideFit:
+    """What is done on one side: a version, or None where that side rests; what still applies to it."""
+
+    version: Version | None
+    mets: tuple[Met, ...]
+    dropped: tuple[Dropped, ...]
+
+    @property
+    def eases(self) -> tuple[Met, ...]:
+        return tuple(hit for hit in self.mets if hit.effect is Effect.EASE)
+
+
+@dataclass(frozen=True, slots=True)
+class Verdict:
+    """One person and one item. ``exercise`` and ``version`` are what is done; None of a version means nothing is.
+
+    ``left`` and ``right`` are the same fit unless a need on one side changes that side only.
+    """
+
+    person: Person
+    item: str
+    shape: Shape
+    exercise: Exercise
+    base: Version
+    version: Version | None
+    left: SideFit
+    right: SideFit
+    reason: str = ""
+    overruled: bool = False
+
+    @property
+    def differs(self) -> bool:
+        return self.shape is not Shape.AS_PLANNED
+
+    @property
+    def sides_differ(self) -> bool:
+        return self.left.version is not self.right.version or bool(self.left.eases) != bool(self.right.eases)
+
+    @property
+    def mets(self) -> tuple[Met, ...]:
+        """What still applies to what is done, each once, the strictest first."""
+        seen: dict[Met, None] = dict.fromkeys((*self.left.mets, *self.right.mets))
+        order = list(Effect)
+        return tuple(sorted(seen, key=lambda hit: order.index(hit.effect)))
+
+    @property
+    def dropped(self) -> tuple[Dropped, ...]:
+        """Versions that were passed over, each once."""
+        seen: dict[Version, Dropped] = {}
+        for one in (*self.left.dropped, *self.right.dropped):
+            seen.setdefault(one.version, one)
+        return tuple(seen.values())
+
+    @property
+    def working(self) -> float:
+        """The part of the item's work that this person has something useful to do."""
+        if self.shape in (Shape.WAITS, Shape.TALK_FIRST):
+            return 0.0
+        return (0.5 if self.left.version is not None else 0.0) + (0.5 if self.right.version is not None else 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """All verdicts of a plan, by person and item."""
+
+    timeline: Timeline
+    verdicts: Mapping[tuple[str, str], Verdict] = field(default_factory=dict)
+
+    def of(self, person: str, item: str) -> Verdict:
+        return self.verdicts[person, item]
+
+    def of_item(self, item: str) -> tuple[Verdict, ...]:
+        return tuple(verdict for (_, own), verdict in self.verdicts.items() if own == item)
+
+    def of_person(self, person: str) -> tuple[Verdict, ...]:
+        return tuple(verdict for (own, _), verdict in self.verdicts.items() if own == person)
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class _Made:
+    """What somebody's conditions make of one side of a version: all that applies, the first avoid, how many eases."""
+
+    mets: tuple[Met, ...]
+    avoid: Met | None
+    eases: int
+
+
+class _Profile:
+    """One set of declared conditions, and what it makes of each version, worked out once."""
+
+    __slots__ = ("_kept", "_rules")
+
+    def __init__(self, declared: tuple[Declared, ...], conditions: Conditions) -> None:
+        self._rules = [(one, conditions.rules_for(one)) for one in declared]
+        self._kept: dict[tuple[Version, bool, Dose | None], _Made] = {}
+
+    def on(self, version: Version, left: bool, dose: Dose | None) -> _Made:
+        """What applies to the side that is worked, or to the whole body.
+
+        Where both sides work at once, what is of the other side is left to that side.
+        """
+        key = (version, left, dose)
+        found = self._kept.get(key)
+        if found is None:
+            found = self._kept[key] = self._work_out(version, Side.LEFT if left else Side.RIGHT, dose)
+        return found
+
+    def _work_out(self, version: Version, side: Side, dose: Dose | None) -> _Made:
+        one_sided = (dose or version.dose).sides in _ONE_SIDED
+        what = asked(version, side if one_sided else Side.RIGHT, dose)
+        hits = [hit for declared, rules in self._rules for hit in met(declared, rules, what)]
+        mets = tuple(hit for hit in hits if one_sided or hit.side is None or hit.side is side)
+        avoid = next((hit for hit in mets if hit.effect is Effect.AVOID), None)
+        return _Made(mets, avoid, sum(hit.effect is Effect.EASE for hit in mets))
+
+
+@lru_cache(maxsize=_KEPT)
+def _profile(declared: tuple[Declared, ...], conditions: Conditions) -> _Profile:
+    return _Profile(declared, conditions)
+
+
+Book = dict[tuple[str, Version, Dose | None], Verdict]
+
+
+@lru_cache(maxsize=512)
+def _book(_person: Person, _shelf: Shelf, _conditions: Conditions, _planned: frozenset[str]) -> Book:
+    """Verdicts already found for a person beside certain other exercises: an edit changes one item, not all."""
+    return {}
+
+
+def forget() -> None:
+    """Let go of the verdicts that are kept, to measure what it takes to find them."""
+    _book.cache_clear()
+
+
+def fit(timeline: Timeline, people: Iterable[Person], shelf: Shelf, conditions: Conditions) -> Fit:
+    """Fit a whole plan. A person with nothing declared does everything as planned."""
+    planned = frozenset(time.exercise.id for time in timeline.items)
+    verdicts = {}
+    for person in people:
+        book = _book(person, shelf, conditions, planned)
+        for time in timeline.items:
+            verdicts[person.id, time.item.id] = _kept(book, person, time, shelf, conditions, planned)
+    return Fit(timeline, verdicts)
+
+
+def fit_item(
+    person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str] = frozenset()
+) -> Verdict:
+    """One person and one item. ``planned`` are exercises that are on the plan anyway."""
+    return _kept(_book(person, shelf, conditions, planned), person, time, shelf, conditions, planned)
+
+
+def _kept(
+    book: Book, person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]
+) -> Verdict:
+    key = (time.item.id, time.version, time.item.dose)
+    verdict = book.get(key)
+    if verdict is None:
+        if len(book) >= _KEPT:
+            book.clear()
+        verdict = book[key] = _find(person, time, shelf, conditions, planned)
+    return verdict
+
+
+def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]) -> Verdict:
+    exercise, base = time.exercise, time.version
+
+    def verdict(shape: Shape, version: Version | None, left: SideFit, right: SideFit, reason: str = "") -> Verdict:
+        return Verdict(person, time.item.id, shape, exercise, base, version, left, right, reason)
+
+    if person.talk_first:
+        nothing = SideFit(None, (), ())
+        return verdict(Shape.TALK_FIRST, None, nothing, nothing, person.talk_first)
+    word = next((own for own in person.overruled if own.exercise == exercise.id), None)
+    if word is not None:
+        done = shelf.exercise(word.instead) if word.instead else exercise
+        chosen = done.version(word.version)
+        shape = Shape.SWAPPED if done is not exercise else Shape.AS_PLANNED if chosen is base else Shape.EASED
+        profile = _profile(person.conditions, conditions)
+        sides = [SideFit(chosen, profile.on(chosen, side is Side.LEFT, None).mets, ()) for side in Side]
+        return Verdict(person, time.item.id, shape, done, base, chosen, sides[0], sides[1], word.reason, overruled=True)
+    if not person.conditions:
+        plain = SideFit(base, (), ())
+        return verdict(Shape.AS_PLANNED, base, plain, plain)
+    profile = _profile(person.conditions, conditions)
+    left, right = (_choose(profile, exercise, base, time.item.dose, side is Side.LEFT) for side in Side)
+    if left.version is None and right.version is None:
+        return _instead(person, time, shelf, profile, planned, (left, right))
+    eased = any(side.version is not base or side.eases for side in (left, right))
+    version = min(
+        (side.version for side in (left, right) if side.version is not None), key=lambda v: exercise.versions.index(v)
+    )
+    return verdict(Shape.EASED if eased else Shape.AS_PLANNED, version, left, right)
+
+
+def _choose(profile: _Profile, exercise: Exercise, base: Version, dose: Dose | None, left: bool) -> SideFit:
+    """The best version for one side: no avoid, fewest eases, nearest the base, the group's position."""
+    best: tuple[tuple[float, ...], Version, _Made] | None = None
+    dropped = []
+    rung, stays_up = exercise.versions.index(base), base.position.level is not Level.FLOOR
+    for number, version in enumerate(exercise.versions):
+        if stays_up and version.position.level is Level.FLOOR:
+            continue
+        made = profile.on(version, left, dose if version is base else None)
+        if made.avoid is not None:
+            dropped.append(Dropped(version, made.avoid))
+            continue
+        rank = (made.eases, abs(number - rung), number > rung, version.position is not base.position, number)
+        if best is None or rank < best[0]:
+            best = (rank, version, made)
+    if best is None:
+        return SideFit(None, (), tuple(dropped))
+    return SideFit(best[1], best[2].mets, tuple(dropped))
+
+
+def _instead(
+    person: Person,
+    time: ItemTime,
+    shelf: Shelf,
+    profile: _Profile,
+    planned: frozenset[str],
+    sides: tuple[SideFit, SideFit],
+) -> Verdict:
+    """Nothing on the ladder is left: the nearest other exercise by aim, or waiting."""
+    dropped = tuple(one for side in sides for one in side.dropped)
+    best: tuple[tuple[float, ...], Exercise, Version, tuple[Met, ...]] | None = None
+    nearest = 0
+    for near, other, version in _by_aim(shelf, time.exercise, time.version.position.level is Level.FLOOR):
+        if best is not None and near < nearest:
+            break
+        if other.id in planned:
+            continue
+        left, right = profile.on(version, True, None), profile.on(version, False, None)
+        if left.avoid is not None or right.avoid is not None:
+            continue
+        rank = (left.eases + right.eases, version.position is not time.version.position)
+        nearest = near
+        if best is None or rank < best[0]:
+            best = (rank, other, version, tuple(dict.fromkeys((*left.mets, *right.mets))))
+    nothing = SideFit(None, (), dropped)
+    if best is None:
+        reason = dropped[0].met.rule.because if dropped else ""
+        return Verdict(person, time.item.id, Shape.WAITS, time.exercise, time.version, None, nothing, nothing, reason)
+    _, other, version, mets = best
+    done = SideFit(version, mets, dropped)
+    return Verdict(person, time.item.id, Shape.SWAPPED, other, time.version, version, done, done)
+
+
+@lru_cache(maxsize=2048)
+def _by_aim(shelf: Shelf, exercise: Exercise, floor: bool) -> tuple[tuple[int, Exercise, Version], ...]:
+    """Versions of other exercises with something of the same aim, nearest first, at a level one can be at meanwhile."""
+    found = [
+        (alike(other, exercise), other, version)
+        for other in shelf
+        if other is not exercise and other.id not in shelf.put_away and alike(other, exercise) >= _ALIKE_ENOUGH
+        for version in other.versions
+        if floor or version.position.level is not Level.FLOOR
+    ]
+    return tuple(sorted(found, key=lambda one: -one[0]))
+
+
+def alike(a: Exercise, b: Exercise) -> int:
+    """How near two exercises are in aim: where counts most, then what, then how."""
+    return 4 * (a.aim.region is b.aim.region) + 3 * (a.aim.quality is b.aim.quality) + (a.aim.action is b.aim.action)

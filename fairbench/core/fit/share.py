@@ -1,0 +1,70 @@
+"""Fair share: what part of the working time each person has something useful to do."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ..exercises.aim import Quality
+from ..people.person import Person
+from ..plan.timeline import Timeline
+from .fit import Fit, Shape
+
+
+@dataclass(frozen=True, slots=True)
+class Share:
+    """One person's: working seconds of the plan's, seconds by quality against the plan's, swaps, longest wait."""
+
+    person: Person
+    working: float
+    of: float
+    by_quality: Mapping[Quality, tuple[float, float]]
+    swaps: int
+    longest_wait: float
+
+    @property
+    def part(self) -> float:
+        """From 0 to 1; 1 where there is nothing to do."""
+        return self.working / self.of if self.of else 1.0
+
+
+def shares(found: Fit, people: tuple[Person, ...]) -> tuple[Share, ...]:
+    """Everybody's share, in their order."""
+    planned = _planned(found.timeline)
+    return tuple(_share(found, person, planned) for person in people)
+
+
+def lowest(found: tuple[Share, ...]) -> Share | None:
+    """The group's figure: the lowest share and who has it."""
+    return min(found, key=lambda share: share.part, default=None)
+
+
+def share_of(found: Fit, person: Person) -> Share:
+    """One person's share of a plan."""
+    return _share(found, person, _planned(found.timeline))
+
+
+def _planned(timeline: Timeline) -> Mapping[Quality, float]:
+    """The plan's own working seconds by quality."""
+    planned: dict[Quality, float] = {}
+    for time in timeline.items:
+        quality = time.exercise.aim.quality
+        planned[quality] = planned.get(quality, 0.0) + time.work
+    return planned
+
+
+def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Share:
+    own: dict[Quality, float] = dict.fromkeys(planned, 0.0)
+    wait = longest = 0.0
+    swaps = 0
+    for time in found.timeline.items:
+        verdict = found.verdicts[person.id, time.item.id]
+        part = verdict.working
+        if not part:
+            wait += time.total
+            longest = max(longest, wait)
+            continue
+        wait = 0.0
+        swaps += verdict.shape is Shape.SWAPPED
+        quality = verdict.exercise.aim.quality
+        own[quality] = own.get(quality, 0.0) + time.work * part
+    by_quality = {quality: (seconds, planned.get(quality, 0.0)) for quality, seconds in own.items()}
+    return Share(person, sum(own.values()), sum(planned.values()), by_quality, swaps, longest)

@@ -1,0 +1,59 @@
+"""The people of a group, as far as a timeline needs them."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from ..errors import PlanError
+from .conditions import Declared
+
+SLOWEST = 3.0
+
+
+@dataclass(frozen=True, slots=True)
+class Overruled:
+    """The instructor's word: this person does this version of an exercise, for a reason.
+
+    ``instead`` is another exercise that is done in its place; the version is then one of that.
+    """
+
+    exercise: str
+    version: str
+    reason: str
+    instead: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Person:
+    """Someone who takes part. ``pace`` 1 is ordinary, 3 three times as long between positions.
+
+    ``conditions`` hold health matters and needs alike. ``talk_first`` says why a conversation comes
+    before joining, if one does. ``overruled`` is what the instructor decided against the fit.
+    """
+
+    id: str
+    name: str
+    pace: float = 1.0
+    conditions: tuple[Declared, ...] = ()
+    talk_first: str = ""
+    overruled: tuple[Overruled, ...] = ()
+
+    def __post_init__(self) -> None:
+        if not 1.0 <= self.pace <= SLOWEST:
+            raise PlanError(f"pace must be 1 to {SLOWEST:g}, not {self.pace:g}", "pace")
+
+
+@dataclass(frozen=True, slots=True)
+class Group:
+    """The people of one class, and in how many meetings they were taught each exercise."""
+
+    people: tuple[Person, ...] = ()
+    taught: Mapping[str, int] = field(default_factory=dict)
+
+    @property
+    def pace(self) -> float:
+        """A group moves at the pace of its slowest."""
+        return max((person.pace for person in self.people), default=1.0)
+
+    @property
+    def slowest(self) -> Person | None:
+        return max(self.people, key=lambda person: person.pace, default=None)

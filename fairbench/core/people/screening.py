@@ -1,0 +1,130 @@
+"""Screening: what the answers lead to, and whether somebody's screening holds today."""
+
+import datetime
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from enum import StrEnum
+
+from ..errors import InputError
+
+HOLDS_MONTHS = 12
+"""A screening runs out after so many months, and at once after an event."""
+
+
+class Answer(StrEnum):
+    YES = "yes"
+    NO = "no"
+    TELL = "tell"
+    """ "I'd rather tell you": to be asked in person."""
+
+
+class Outcome(StrEnum):
+    """What a screening comes to, from the mildest."""
+
+    FINE = "fine"
+    CAUTIONS = "cautions"
+    TALK_FIRST = "talk_first"
+    CLEARANCE = "clearance"
+
+    @property
+    def words(self) -> str:
+        return _OUTCOME_WORDS[self]
+
+
+_OUTCOME_WORDS = {
+    Outcome.FINE: "fine",
+    Outcome.CAUTIONS: "cautions",
+    Outcome.TALK_FIRST: "talk first",
+    Outcome.CLEARANCE: "clearance wanted",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """One yes-or-no question. ``lead`` is where a yes leads besides a ``condition``."""
+
+    id: str
+    group: str
+    ask: str
+    lead: Outcome
+    condition: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """What the answers lead to: the outcome, conditions to be confirmed, and what to talk about."""
+
+    outcome: Outcome
+    conditions: tuple[Question, ...]
+    talk: tuple[Question, ...]
+    clearance: tuple[Question, ...]
+    open: tuple[Question, ...]
+
+
+def read(questions: Iterable[Question], answers: Mapping[str, str]) -> Reading:
+    """Read the answers. Raises :class:`InputError` for an answer that is none, or to no question."""
+    known = {question.id: question for question in questions}
+    for name, answer in answers.items():
+        if name not in known:
+            raise InputError(f"there is no question '{name}'", "answers")
+        if answer not in list(Answer):
+            raise InputError(f"'{answer}' is no answer; it is yes, no or tell", name)
+    said = {name: Answer(answer) for name, answer in answers.items()}
+    yes = [question for question in known.values() if said.get(question.id) is Answer.YES]
+    open_ = tuple(q for q in known.values() if said.get(q.id, Answer.TELL) is Answer.TELL)
+    order = list(Outcome)
+    found = max([Outcome.FINE, *(question.lead for question in yes)], key=order.index)
+    if open_ and order.index(found) < order.index(Outcome.TALK_FIRST):
+        found = Outcome.TALK_FIRST
+    return Reading(
+        found,
+        tuple(question for question in yes if question.condition),
+        tuple(question for question in yes if question.lead is Outcome.TALK_FIRST),
+        tuple(question for question in yes if question.lead is Outcome.CLEARANCE),
+        open_,
+    )
+
+
+def runs_out(given: datetime.date) -> datetime.date:
+    """The last day a screening holds. Of 29 February, 28 February."""
+    months = given.month - 1 + HOLDS_MONTHS
+    year, month = given.year + months // 12, months % 12 + 1
+    for day in (given.day, 30, 29, 28):
+        try:
+            return datetime.date(year, month, day)
+        except ValueError:
+            continue
+    raise AssertionError("every month has 28 days")
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """Where somebody's screening stands. ``talk_first`` is the reason, or empty where they may join."""
+
+    words: str
+    talk_first: str
+
+
+def standing(
+    given: datetime.date | None,
+    reviewed: bool,
+    wants: Iterable[str],
+    events: Iterable[tuple[str, datetime.date]],
+    today: datetime.date,
+) -> Standing:
+    """Whether a screening holds. ``wants`` is what still has to be talked over or cleared, ``events`` what
+    has happened since that ends it."""
+    if given is None:
+        return Standing("not screened", "No screening yet: talk before the first class.")
+    if not reviewed:
+        return Standing("answers to be read", "The answers wait to be read together.")
+    last = runs_out(given)
+    if today > last:
+        return Standing(f"ran out {last:%-d %b %Y}", f"The screening ran out on {last:%-d %b %Y}: ask again.")
+    since = [f"{what} on {when:%-d %b %Y}" for what, when in events if when >= given]
+    if since:
+        return Standing("to be asked again", f"{since[0][:1].upper()}{since[0][1:]}: ask again before joining in.")
+    open_ = list(wants)
+    if open_:
+        return Standing(f"wanted: {open_[0]}", f"Still wanted: {', '.join(open_)}.")
+    return Standing(f"holds until {last:%-d %b %Y}", "")

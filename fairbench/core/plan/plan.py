@@ -1,0 +1,180 @@
+"""A plan: an ordered list of blocks of items, and the verbs that change it.
+
+A plan is immutable. Every verb returns a new plan, so undo is keeping the old one.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from ..dose.dose import Dose
+from ..errors import PlanError
+from ..exercises.aim import BlockKind
+from ..exercises.shelf import Shelf
+from ..limits import check_seconds
+from ..positions import Position
+from ..sides import Side
+
+MAX_ITEMS = 60
+SHORTEST, LONGEST = 5, 180
+DEFAULT_REST_AFTER = 10.0
+NAME_LIMIT, NOTE_LIMIT = 120, 2000
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """An exercise version with a dose. ``dose`` None is the version's usual one.
+
+    ``rest_after`` None is the default; ``extra`` marks what goes first when time runs out.
+    """
+
+    id: str
+    exercise: str
+    version: str
+    dose: Dose | None = None
+    rest_after: float | None = None
+    note: str = ""
+    extra: bool = False
+
+    def __post_init__(self) -> None:
+        if self.rest_after is not None:
+            check_seconds("rest_after", self.rest_after, "rest")
+        if len(self.note) > NOTE_LIMIT:
+            raise PlanError(f"a note has at most {NOTE_LIMIT} characters, not {len(self.note)}", "note")
+
+
+@dataclass(frozen=True, slots=True)
+class Block:
+    kind: BlockKind
+    items: tuple[Item, ...] = ()
+
+
+STANDARD_BLOCKS = tuple(Block(kind) for kind in BlockKind)
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """What is to be taught. ``length_min`` is what the class is booked for.
+
+    ``lead`` is the side that goes first; ``water_every_min`` minutes between pauses for water,
+    0 for none; everyone starts and ends in ``start``.
+    """
+
+    name: str
+    length_min: int = 45
+    blocks: tuple[Block, ...] = STANDARD_BLOCKS
+    lead: Side = Side.LEFT
+    water_every_min: int = 20
+    start: Position = Position.SEATED
+
+    def __post_init__(self) -> None:
+        if not self.name.strip():
+            raise PlanError("a plan needs a name", "name")
+        if len(self.name) > NAME_LIMIT:
+            raise PlanError(f"a name has at most {NAME_LIMIT} characters, not {len(self.name)}", "name")
+        _check_minutes("length_min", self.length_min, SHORTEST, LONGEST)
+        _check_minutes("water_every_min", self.water_every_min, 0, LONGEST)
+        if not self.blocks:
+            raise PlanError("a plan needs at least one block", "blocks")
+        seen: set[str] = set()
+        for item in self.items():
+            if item.id in seen:
+                raise PlanError(f"two items have the id '{item.id}'", "blocks")
+            seen.add(item.id)
+        if len(seen) > MAX_ITEMS:
+            raise PlanError(f"a plan has at most {MAX_ITEMS} items, not {len(seen)}", "blocks")
+
+    def items(self) -> Iterator[Item]:
+        for block in self.blocks:
+            yield from block.items
+
+    def find(self, item_id: str) -> tuple[int, int, Item]:
+        """Block number, place in it, and the item. Raises :class:`PlanError` when it is gone."""
+        for number, block in enumerate(self.blocks):
+            for place, item in enumerate(block.items):
+                if item.id == item_id:
+                    return number, place, item
+        raise PlanError("that item is no longer in the plan", "item")
+
+    def item(self, item_id: str) -> Item:
+        return self.find(item_id)[2]
+
+
+def _check_minutes(field: str, value: int, low: int, high: int) -> None:
+    if isinstance(value, bool) or not isinstance(value, int) or not low <= value <= high:
+        raise PlanError(f"must be {low} to {high} whole minutes, not {value!r}", field)
+
+
+def _with_block(plan: Plan, number: int, items: tuple[Item, ...]) -> Plan:
+    blocks = list(plan.blocks)
+    blocks[number] = replace(blocks[number], items=items)
+    return replace(plan, blocks=tuple(blocks))
+
+
+def add(plan: Plan, item: Item, block: int, place: int | None = None) -> Plan:
+    """Put ``item`` into a block, at the end unless a place is given."""
+    if not 0 <= block < len(plan.blocks):
+        raise PlanError(f"there is no block {block}", "block")
+    items = plan.blocks[block].items
+    at = len(items) if place is None else max(0, min(place, len(items)))
+    return _with_block(plan, block, (*items[:at], item, *items[at:]))
+
+
+def add_where_it_belongs(plan: Plan, item: Item, shelf: Shelf, after: str | None = None) -> Plan:
+    """Put ``item`` after the chosen item when that is in the exercise's own kind of block, else at
+    the end of the first block of that kind, else of the last block."""
+    kind = shelf.exercise(item.exercise).block
+    if after is not None:
+        block, place, _ = plan.find(after)
+        if plan.blocks[block].kind is kind:
+            return add(plan, item, block, place + 1)
+    fitting = (number for number, block in enumerate(plan.blocks) if block.kind is kind)
+    return add(plan, item, next(fitting, len(plan.blocks) - 1))
+
+
+def remove(plan: Plan, item_id: str) -> Plan:
+    block, place, _ = plan.find(item_id)
+    items = plan.blocks[block].items
+    return _with_block(plan, block, items[:place] + items[place + 1 :])
+
+
+def duplicate(plan: Plan, item_id: str, new_id: str) -> Plan:
+    """A copy of the item, right after it."""
+    block, place, item = plan.find(item_id)
+    return add(plan, replace(item, id=new_id), block, place + 1)
+
+
+def change(plan: Plan, item: Item) -> Plan:
+    """The plan with ``item`` in the place of the one with its id."""
+    block, place, _ = plan.find(item.id)
+    items = plan.blocks[block].items
+    return _with_block(plan, block, (*items[:place], item, *items[place + 1 :]))
+
+
+def move(plan: Plan, item_id: str, block: int, place: int) -> Plan:
+    """Take the item out and put it into ``block`` before what stands at ``place`` then."""
+    item = plan.item(item_id)
+    return add(remove(plan, item_id), item, block, place)
+
+
+def step_earlier(plan: Plan, item_id: str) -> Plan:
+    """One place earlier; from the front of a block to the end of the block before."""
+    block, place, _ = plan.find(item_id)
+    if place > 0:
+        return move(plan, item_id, block, place - 1)
+    return move(plan, item_id, block - 1, len(plan.blocks[block - 1].items)) if block > 0 else plan
+
+
+def step_later(plan: Plan, item_id: str) -> Plan:
+    """One place later; from the end of a block to the front of the next."""
+    block, place, _ = plan.find(item_id)
+    if place < len(plan.blocks[block].items) - 1:
+        return move(plan, item_id, block, place + 1)
+    return move(plan, item_id, block + 1, 0) if block < len(plan.blocks) - 1 else plan
+
+
+def take_version(plan: Plan, item_id: str, version: str, shelf: Shelf) -> Plan:
+    """Another version of the same exercise. The dose goes back to that version's usual one, since
+    an easier or harder way is dosed anew."""
+    item = plan.item(item_id)
+    shelf.exercise(item.exercise).version(version)
+    return change(plan, replace(item, version=version, dose=None))

@@ -1,0 +1,64 @@
+"""What really happened in a class, worked out from what the device noted."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+
+from ..plan.timeline import Timeline
+
+
+@dataclass(frozen=True, slots=True)
+class Noted:
+    """Something the device noted. ``at`` is seconds from the first thing noted."""
+
+    kind: str
+    item: str
+    at: float
+
+
+@dataclass(frozen=True, slots=True)
+class Actual:
+    """Planned against actual seconds of one item. ``actual`` None: it was not taught."""
+
+    item: str
+    name: str
+    planned: float
+    actual: float | None
+    skipped: bool
+
+    @property
+    def difference(self) -> float | None:
+        return None if self.actual is None else self.actual - self.planned
+
+
+def actual_times(timeline: Timeline, noted: Iterable[Noted]) -> tuple[Actual, ...]:
+    """Seconds each item took: from when it began until the next one began or the class ended.
+
+    An item gone back to adds up. Events may come in any order; they are sorted by time.
+    """
+    seconds: dict[str, float] = {}
+    skipped: set[str] = set()
+    running: Noted | None = None
+    for event in sorted(noted, key=lambda event: event.at):
+        if event.kind == "skipped":
+            skipped.add(event.item)
+        if event.kind in ("item", "ended") and running is not None:
+            seconds[running.item] = seconds.get(running.item, 0.0) + event.at - running.at
+            running = None
+        if event.kind == "item":
+            running = event
+    return tuple(
+        Actual(
+            item.item.id,
+            item.exercise.name,
+            item.total,
+            seconds.get(item.item.id),
+            item.item.id in skipped,
+        )
+        for item in timeline.items
+    )
+
+
+def taught_exercises(timeline: Timeline, actuals: Iterable[Actual]) -> tuple[str, ...]:
+    """The exercises that count as taught: begun and not skipped, in order, each once."""
+    done: Mapping[str, bool] = {a.item: a.actual is not None and not a.skipped for a in actuals}
+    return tuple(dict.fromkeys(i.exercise.id for i in timeline.items if done.get(i.item.id)))

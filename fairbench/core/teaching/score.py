@@ -1,0 +1,77 @@
+"""The score of a class: every step with its beats, ready to be played back and counted aloud."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ..dose.dose import Calls, Run
+from ..exercises.aim import Quality
+from ..exercises.exercise import Exercise
+from ..plan.timeline import Step
+from ..sides import Side
+
+
+@dataclass(frozen=True, slots=True)
+class Beat:
+    """One phase of one count. ``at`` is seconds from the start of its step.
+
+    ``number`` of ``of`` is what is shown large; for a hold or the clock the seconds left are.
+    ``side`` is set where sides take turns within a step. ``moves`` says where in the movement the figure
+    is at the beginning and at the end of the beat, 0 at the start pose and 1 at the end pose; with a
+    ``cycle``, it goes there and back in so many seconds for as long as the beat lasts.
+    """
+
+    at: float
+    seconds: float
+    calls: Calls
+    number: int
+    of: int
+    word: str
+    side: Side | None
+    moves: tuple[float, float] = (1.0, 1.0)
+    cycle: float = 0.0
+
+
+_THERE, _BACK, _STAY, _WAIT = (0.0, 1.0), (1.0, 0.0), (1.0, 1.0), (0.0, 0.0)
+_MOVES: Mapping[str, tuple[float, float]] = {
+    "lift": _THERE, "hold": _STAY, "lower": _BACK, "pause": _WAIT, "breathe in": _THERE, "breathe out": _BACK,
+    "ease into the stretch": _THERE, "settle into the stretch": _THERE, "ease off": _BACK, "pulse": (0.82, 1.0),
+}  # fmt: skip
+"""How the figure moves in a phase, by its word; whatever is not here stays at the end pose."""
+_HELD: Mapping[str, tuple[float, float]] = {"breathe in": (1.0, 0.9), "breathe out": (0.9, 1.0), "let go": (1.0, 0.8)}
+"""The same where the end pose is stayed in, as in a stretch."""
+CYCLE = 4.0
+"""Seconds there and back where only the clock counts."""
+
+
+def is_held(exercise: Exercise) -> bool:
+    """Whether one stays in the end pose and only breathes there."""
+    return exercise.aim.quality is Quality.STRETCH
+
+
+def beats_of(step: Step, lead: Side, held: bool = False) -> tuple[Beat, ...]:
+    """The beats of a step in order; they fill it from end to end. None for a step without runs.
+
+    ``held`` where the exercise stays in its end pose (:func:`is_held`).
+    """
+    beats: list[Beat] = []
+    at = 0.0
+    for run in step.runs:
+        for index in range(run.count):
+            side = _turn(run, run.first + index, lead)
+            for word, seconds in run.phases:
+                moves = _HELD.get(word) if held else None
+                cycle = CYCLE if run.calls is Calls.CLOCK and not held else 0.0
+                beats.append(
+                    Beat(
+                        at, seconds, run.calls, run.first + index, run.of, word, side,
+                        moves or _MOVES.get(word, _STAY), cycle,
+                    )
+                )  # fmt: skip
+                at += seconds
+    return tuple(beats)
+
+
+def _turn(run: Run, number: int, lead: Side) -> Side | None:
+    if not run.alternates:
+        return None
+    return lead if number % 2 else lead.other

@@ -1,0 +1,243 @@
+"""Findings about people and their mends: a promise made is a promise kept; what is kept is what would be found anew."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from fairbench.core.checks import Weight, check_bases, check_people
+from fairbench.core.checks.people import LEAST_SHARE, LONGEST_WAIT
+from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.fit.alternatives import stand_ins, swap_for
+from fairbench.core.fit.base_versions import best_bases, better_base, with_bases
+from fairbench.core.fit.cautions import asked, cautions
+from fairbench.core.fit.fit import Shape, alike, fit, forget
+from fairbench.core.fit.share import lowest, share_of, shares
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.conditions import Declared, Effect
+from fairbench.core.people.person import Group, Overruled, Person
+from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.plan import change as change_item
+from fairbench.core.plan.timeline import compile_timeline
+from fairbench.core.positions import Level
+from fairbench.core.sides import Side
+
+SHELF = load_shelf()
+CONDITIONS = load_conditions()
+NEW_KNEE = Declared("knee-replacement", Side.RIGHT, stage="early")
+SORE = (Declared("shoulder-pain", Side.LEFT, "marked"), Declared("shoulder-pain", Side.RIGHT, "marked"))
+
+
+def somebody(name: str, *declared: Declared, talk: str = "") -> Person:
+    return Person(name, name, 1.0, declared, talk)
+
+
+def plan_of(*exercises: str, sets: int = 1) -> Plan:
+    items = []
+    for number, name in enumerate(exercises):
+        base = SHELF.exercise(name).version(SHELF.exercise(name).base)
+        items.append(Item(f"i{number}", name, base.id, replace(base.dose, sets=sets)))
+    return Plan("P", 45, (Block(BlockKind.STRENGTHEN, tuple(items)),))
+
+
+def fitted(plan: Plan, *people: Person):
+    return fit(compile_timeline(plan, Group(people), SHELF), people, SHELF, CONDITIONS)
+
+
+def people_findings(plan: Plan, *people: Person):
+    found = fitted(plan, *people)
+    return check_people(found, shares(found, people), SHELF, CONDITIONS)
+
+
+def test_nobody_is_left_out_and_nothing_is_said() -> None:
+    assert people_findings(plan_of("band-row", "heel-raise"), somebody("A"), somebody("B", Declared("stenosis"))) == ()
+
+
+def test_an_empty_plan_leaves_nobody_out() -> None:
+    assert people_findings(Plan("P", 45, (Block(BlockKind.STRENGTHEN),)), somebody("A", talk="Not screened.")) == ()
+
+
+def test_who_is_to_be_talked_to_is_said_once_and_not_as_waiting() -> None:
+    (finding,) = people_findings(plan_of("heel-drop", sets=5), somebody("T", talk="Not screened."))
+    assert (finding.weight, finding.title, finding.detail) == (Weight.ALARM, "T: talk first", "Not screened.")
+    assert (finding.person, finding.item, finding.mends) == ("T", None, ())
+
+
+def test_a_long_wait_names_the_item_the_reason_and_a_mend() -> None:
+    plan = plan_of("band-row", "heel-drop", sets=5)
+    knee = somebody("K", NEW_KNEE)
+    share = share_of(fitted(plan, knee), knee)
+    assert share.longest_wait > LONGEST_WAIT
+    (finding,) = people_findings(plan, knee)
+    assert finding.title.startswith("K waits ")
+    assert finding.item == "i1"
+    assert finding.detail == "No thuds yet. Nobody should wait over 3:00 at a stretch."
+    for_all, for_one = finding.mends
+    assert for_all.verb == "swap"
+    assert for_all.fields["item"] == "i1"
+    assert for_one.verb == "give"
+    assert (for_one.fields["person"], for_one.fields["exercise"]) == ("K", "heel-drop")
+
+
+def test_a_short_wait_with_a_low_share_is_found_too() -> None:
+    plan = plan_of("heel-drop")
+    knee = somebody("K", NEW_KNEE)
+    share = share_of(fitted(plan, knee), knee)
+    assert share.longest_wait <= LONGEST_WAIT
+    assert share.part == 0 < LEAST_SHARE
+    (finding,) = people_findings(plan, knee)
+    assert finding.title == "K has something to do for 0% of the work"
+    assert finding.detail.endswith("three quarters of the working time at least.")
+
+
+def test_a_swap_gives_what_it_promises_and_takes_from_nobody() -> None:
+    plan = plan_of("band-row", "heel-drop", sets=4)
+    people = (somebody("K", NEW_KNEE), somebody("S", *SORE), somebody("F", Declared("no-floor")))
+    found = fitted(plan, *people)
+    time = found.timeline.time_of("i1")
+    swap = swap_for(people[0], time, found, people, SHELF, CONDITIONS)
+    assert swap.exercise.block is time.exercise.block
+    assert swap.version.position.level is time.version.position.level
+    assert swap.exercise.id not in ("band-row", "heel-drop")
+    item = replace(plan.item("i1"), exercise=swap.exercise.id, version=swap.version.id, dose=None)
+    after = fitted(change_item(plan, item), *people)
+    assert after.of("K", "i1").working == 1
+    assert after.of("K", "i1").exercise is swap.exercise
+    for person in people:
+        assert after.of(person.id, "i1").working >= found.of(person.id, "i1").working
+
+
+def test_one_person_is_given_what_the_words_promise() -> None:
+    plan = plan_of("band-row", "heel-drop", sets=5)
+    knee, other = somebody("K", NEW_KNEE), somebody("S", *SORE)
+    (finding,) = people_findings(plan, knee, other)
+    fields = finding.mends[1].fields
+    word = Overruled(fields["exercise"], fields["version"], "so that there is something to do", fields["instead"])
+    given = replace(knee, overruled=(word,))
+    after = fitted(plan, given, other)
+    verdict = after.of("K", "i1")
+    assert (verdict.shape, verdict.overruled) == (Shape.SWAPPED, True)
+    assert (verdict.exercise.id, verdict.version.id) == (fields["instead"], fields["version"])
+    assert finding.mends[1].words.endswith(f"then {share_of(after, given).part:.0%}")
+    assert after.of("S", "i1") == fitted(plan, knee, other).of("S", "i1")
+    assert people_findings(plan, given, other) == ()
+
+
+def test_what_stands_in_suits_is_new_and_comes_nearest_first() -> None:
+    plan = plan_of("band-row", "heel-drop")
+    knee = somebody("K", NEW_KNEE)
+    found = fitted(plan, knee)
+    time = found.timeline.time_of("i1")
+    offered = list(stand_ins(knee, time, found, SHELF, CONDITIONS))
+    assert len(offered) > 20
+    ids = [one.exercise.id for one in offered]
+    assert len(set(ids)) == len(ids)
+    assert not {"band-row", "heel-drop"} & set(ids)
+    nearness = [(one.exercise.block is time.exercise.block, alike(one.exercise, time.exercise)) for one in offered]
+    assert nearness == sorted(nearness, reverse=True)
+    for one in offered:
+        assert one.version.position.level is not Level.FLOOR
+        assert one.same_aim is (alike(one.exercise, time.exercise) > 0)
+        assert one.share == 1
+        hits = cautions([NEW_KNEE], CONDITIONS, asked(one.version, Side.RIGHT))
+        assert Effect.AVOID not in {hit.effect for hit in hits}
+
+
+def test_a_floor_exercise_may_be_stood_in_for_on_the_floor() -> None:
+    plan = plan_of("bridge")
+    person = somebody("A")
+    found = fitted(plan, person)
+    levels = {
+        one.version.position.level for one in stand_ins(person, found.timeline.time_of("i0"), found, SHELF, CONDITIONS)
+    }
+    assert Level.FLOOR in levels
+
+
+@pytest.mark.parametrize(("sore", "said"), [(1, False), (2, True), (3, True)])
+def test_a_base_that_is_wrong_for_over_a_third(sore: int, said: bool) -> None:
+    people = tuple(somebody(f"P{n}", *(SORE if n < sore else ())) for n in range(4))
+    found = fitted(plan_of("arm-sweep", "heel-raise"), *people)
+    findings = check_bases(found, shares(found, people), SHELF, CONDITIONS)
+    assert bool(findings) is said
+    for finding in findings:
+        assert finding.item == "i0"
+        assert finding.title == f"{sore} of 4 do Arm sweep otherwise"
+        assert finding.mends[0].fields == {"item": "i0", "version": "to-shoulder"}
+
+
+def test_a_better_base_is_none_where_the_base_is_best() -> None:
+    people = (somebody("A"), somebody("B"))
+    timeline = compile_timeline(plan_of("arm-sweep"), Group(people), SHELF)
+    assert better_base(timeline.items[0], people, SHELF, CONDITIONS, frozenset({"arm-sweep"})) is None
+    sore = tuple(somebody(name, *SORE) for name in "AB")
+    better = better_base(timeline.items[0], sore, SHELF, CONDITIONS, frozenset({"arm-sweep"}))
+    assert (better.before.id, better.differ_before, better.differ_after) == ("both-arms", 2, 0)
+
+
+def test_who_is_to_be_talked_to_does_not_decide_the_bases() -> None:
+    people = (*(somebody(f"S{n}", *SORE) for n in range(2)), somebody("T", talk="Not screened."))
+    timeline = compile_timeline(plan_of("arm-sweep"), Group(people), SHELF)
+    proposal = best_bases(timeline, people, SHELF, CONDITIONS)
+    assert proposal.lowest_before == 1
+    assert [change.after.id for change in proposal.changes] == ["to-shoulder"]
+
+
+DECLARED = st.sampled_from(
+    [
+        NEW_KNEE,
+        *SORE,
+        Declared("no-floor"),
+        Declared("stenosis"),
+        Declared("unwell"),
+        Declared("stroke", Side.LEFT, "arm of little use"),
+        Declared("parkinsons"),
+    ]
+)
+PEOPLE = st.lists(st.lists(DECLARED, max_size=3, unique_by=lambda one: one.condition), min_size=1, max_size=4)
+EXERCISES = st.lists(st.sampled_from(sorted(SHELF.exercises)), min_size=1, max_size=5, unique=True)
+
+
+@settings(max_examples=25)
+@given(EXERCISES, PEOPLE)
+def test_what_is_kept_is_what_would_be_found_anew(exercises, profiles) -> None:
+    people = tuple(somebody(f"P{n}", *declared) for n, declared in enumerate(profiles))
+    plan = plan_of(*exercises)
+    kept = fitted(plan, *people)
+    again = fitted(plan, *people)
+    forget()
+    anew = fitted(plan, *people)
+    for key, verdict in anew.verdicts.items():
+        for other in (kept.verdicts[key], again.verdicts[key]):
+            assert (other.shape, other.exercise, other.version) == (verdict.shape, verdict.exercise, verdict.version)
+            assert other.item == key[1]
+
+
+@settings(max_examples=25)
+@given(EXERCISES, PEOPLE)
+def test_shares_stay_within_bounds_and_add_up(exercises, profiles) -> None:
+    people = tuple(somebody(f"P{n}", *declared) for n, declared in enumerate(profiles))
+    found = fitted(plan_of(*exercises), *people)
+    everyone = shares(found, people)
+    assert lowest(everyone).part == min(share.part for share in everyone)
+    for share in everyone:
+        assert 0 <= share.part <= 1
+        assert share.working == pytest.approx(sum(own for own, _ in share.by_quality.values()))
+        assert share.of == pytest.approx(sum(planned for _, planned in share.by_quality.values()))
+        assert share.swaps == sum(verdict.shape is Shape.SWAPPED for verdict in found.of_person(share.person.id))
+        waits = any(verdict.working == 0 for verdict in found.of_person(share.person.id))
+        assert (share.longest_wait > 0) is waits
+
+
+@settings(max_examples=15)
+@given(EXERCISES, PEOPLE)
+def test_fairer_bases_never_make_it_less_fair(exercises, profiles) -> None:
+    people = tuple(somebody(f"P{n}", *declared) for n, declared in enumerate(profiles))
+    plan = plan_of(*exercises)
+    timeline = compile_timeline(plan, Group(people), SHELF)
+    proposal = best_bases(timeline, people, SHELF, CONDITIONS)
+    assert proposal.lowest_after >= proposal.lowest_before - 1e-9
+    assert {item.id for item in with_bases(plan, proposal.changes).items()} == {item.id for item in plan.items()}
+    for change in proposal.changes:
+        assert change.before is not change.after

@@ -1,0 +1,230 @@
+"""Which version each person does, how fair that is, and what would make it fairer."""
+
+import json
+from dataclasses import replace
+from itertools import product
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from fairbench.cli.__main__ import main
+from fairbench.core.exercises.aim import BlockKind, Quality
+from fairbench.core.fit.base_versions import best_bases, with_bases
+from fairbench.core.fit.fit import Shape, fit
+from fairbench.core.fit.share import lowest, share_of, shares
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.formats.plan_doc import write_plan
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.person import Group, Overruled, Person
+from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.timeline import compile_timeline
+from fairbench.core.sides import Side
+
+SHELF = load_shelf()
+CONDITIONS = load_conditions()
+
+
+def person(*declared: Declared, name: str = "Ifeoma", **more) -> Person:
+    return Person(name.lower(), name, conditions=declared, **more)
+
+
+def plan_of(*items: str) -> Plan:
+    placed = []
+    for number, name in enumerate(items):
+        exercise, _, version = name.partition("/")
+        placed.append(Item(f"i{number}", exercise, version or SHELF.exercise(exercise).base))
+    return Plan("P", 45, (Block(BlockKind.STRENGTHEN, tuple(placed)),))
+
+
+def fitted(plan: Plan, *people: Person):
+    return fit(compile_timeline(plan, Group(people), SHELF), people, SHELF, CONDITIONS)
+
+
+def one(name: str, who: Person):
+    return fitted(plan_of(name), who).of(who.id, "i0")
+
+
+def test_nothing_declared_is_as_planned() -> None:
+    verdict = one("push-up/on-toes", person())
+    assert verdict.shape is Shape.AS_PLANNED
+    assert verdict.working == 1.0
+    assert not verdict.mets
+
+
+def test_the_nearest_safe_rung_is_taken() -> None:
+    """A wrist that should not be bent under weight goes up to where it is not."""
+    verdict = one("push-up/on-knees", person(Declared("wrist-pain", Side.LEFT)))
+    assert verdict.shape is Shape.EASED
+    assert verdict.version.id in ("at-wall", "at-worktop")
+    assert "on-toes" in {drop.version.id for drop in verdict.dropped}
+    assert all(drop.met.rule.because for drop in verdict.dropped)
+
+
+def test_a_side_changes_that_side_only() -> None:
+    verdict = one("wall-slide/one-hand-wall", person(Declared("shoulder-pain", Side.LEFT, "marked")))
+    assert verdict.right.version.id == "one-hand-wall"
+    assert verdict.left.version is not verdict.right.version or verdict.left.version is None
+    assert verdict.shape is Shape.EASED
+    other = one("wall-slide/one-hand-wall", person(Declared("shoulder-pain", Side.RIGHT, "marked")))
+    assert other.left.version.id == "one-hand-wall"
+
+
+def test_a_hand_that_may_not_grip_rests_while_the_other_works() -> None:
+    verdict = one("ball-grip", person(Declared("wrist-fracture", Side.LEFT, stage="recent")))
+    assert verdict.right.version is not None
+    assert verdict.working in (0.5, 1.0)
+
+
+def test_no_floor_means_the_chair_version() -> None:
+    verdict = one("thread-through/thread-quadruped", person(Declared("no-floor")))
+    assert verdict.shape is Shape.EASED
+    assert verdict.version.position.level != "floor"
+
+
+def test_nobody_goes_to_the_floor_alone() -> None:
+    """Where the group sits, no one is sent down to a version on the mat."""
+    for condition in CONDITIONS:
+        who = person(Declared(condition.id))
+        for name in ("push-up/at-worktop", "seated-cat", "toe-dip/dip-seated"):
+            verdict = one(name, who)
+            assert verdict.version is None or verdict.version.position.level != "floor"
+
+
+def test_a_swap_keeps_the_aim_and_is_not_on_the_plan_already() -> None:
+    who = person(Declared("no-floor"))
+    found = fitted(plan_of("bridge", "one-leg-bridge", "back-leg"), who)
+    verdict = found.of(who.id, "i0")
+    assert verdict.shape is Shape.SWAPPED
+    assert verdict.exercise.aim.region == "hip"
+    assert verdict.exercise.aim.quality == "strength"
+    assert verdict.exercise.id not in ("bridge", "one-leg-bridge", "back-leg")
+    assert verdict.version.position.level != "floor"
+
+
+def test_whoever_can_do_none_of_it_waits_and_is_told_why() -> None:
+    who = person(Declared("unwell"), Declared("neck-unstable"))
+    every = [one(exercise.id, who) for exercise in SHELF]
+    waits = [verdict for verdict in every if verdict.shape is Shape.WAITS]
+    assert all(verdict.reason and verdict.working == 0 for verdict in waits)
+
+
+def test_talk_first_beats_all() -> None:
+    who = person(Declared("thin-bones"), talk_first="No screening yet.")
+    verdict = one("heel-raise", who)
+    assert verdict.shape is Shape.TALK_FIRST
+    assert verdict.reason == "No screening yet."
+
+
+def test_the_instructor_can_overrule_and_it_is_said() -> None:
+    word = Overruled("push-up", "on-knees", "Cleared by her hand therapist.")
+    who = person(Declared("wrist-pain", Side.LEFT), overruled=(word,))
+    verdict = one("push-up/on-knees", who)
+    assert verdict.shape is Shape.AS_PLANNED
+    assert verdict.overruled
+    assert verdict.reason == word.reason
+    assert verdict.mets
+
+
+def test_opposite_pulls_end_at_the_safer_common_version() -> None:
+    """Bends badly and arches badly: neither rounding nor arching is left in what is done."""
+    who = person(Declared("back-bending"), Declared("back-arching"))
+    for exercise in SHELF:
+        verdict = one(exercise.id, who)
+        if verdict.version is not None:
+            assert not any(hit.effect == "avoid" for hit in verdict.mets), exercise.id
+
+
+@given(st.lists(st.sampled_from([c.id for c in CONDITIONS]), max_size=4, unique=True), st.sampled_from(list(SHELF)))
+@settings(max_examples=120, deadline=None)
+def test_nothing_that_must_be_avoided_is_ever_done(ids: list[str], exercise) -> None:
+    who = person(*(Declared(one) for one in ids))
+    verdict = one(exercise.id, who)
+    for side in (verdict.left, verdict.right):
+        assert not any(hit.effect == "avoid" for hit in side.mets)
+    assert (verdict.version is None) == (verdict.shape in (Shape.WAITS, Shape.TALK_FIRST))
+
+
+def test_shares_add_up_by_hand() -> None:
+    """Two items of 40 s and 60 s of work, one of them not for somebody: 60 % of the time."""
+    plan = plan_of("band-row", "knee-straighten")
+    timeline = compile_timeline(plan, Group(), SHELF)
+    who = person(name="Nerys")
+    found = fit(timeline, (who,), SHELF, CONDITIONS)
+    assert share_of(found, who).part == 1.0
+    first, second = timeline.items
+    waiting = replace(found.of(who.id, "i0"), shape=Shape.WAITS, version=None)
+    half = fit(timeline, (who,), SHELF, CONDITIONS)
+    mixed = replace(half, verdicts={**half.verdicts, (who.id, "i0"): waiting})
+    share = share_of(mixed, who)
+    assert share.part == pytest.approx(second.work / (first.work + second.work))
+    assert share.longest_wait == first.total
+    assert share.by_quality[Quality.STRENGTH] == (second.work, first.work + second.work)
+    assert lowest(shares(mixed, (who,))).person is who
+    assert lowest(()) is None
+
+
+def test_best_bases_are_the_best_there_are() -> None:
+    """Against every combination of bases of a small plan, tried one by one."""
+    people = (
+        person(Declared("no-floor"), name="Dilwyn"),
+        person(Declared("wrist-pain"), name="Solveig"),
+        person(Declared("knee-arthritis", None, "marked"), name="Halvard"),
+    )
+    plan = plan_of("thread-through/thread-quadruped", "bridge", "push-up/on-knees")
+    timeline = compile_timeline(plan, Group(people), SHELF)
+    proposal = best_bases(timeline, people, SHELF, CONDITIONS)
+    ladders = [SHELF.exercise(item.exercise).versions for item in plan.items()]
+    best = 0.0
+    for way in product(*ladders):
+        tried = plan_of(*(f"{item.exercise}/{v.id}" for item, v in zip(plan.items(), way, strict=True)))
+        found = fitted(tried, *people)
+        # Shares are of the same work, so that bases are compared and not doses.
+        works = [time.work for time in timeline.items]
+        part = min(
+            sum(work * found.of(p.id, f"i{n}").working for n, work in enumerate(works)) / sum(works) for p in people
+        )
+        best = max(best, part)
+    assert proposal.lowest_after == pytest.approx(best)
+    assert proposal.lowest_after >= proposal.lowest_before
+    assert proposal.differ_after <= proposal.differ_before
+    better = with_bases(plan, proposal.changes)
+    again = fitted(better, *people)
+    assert sum(verdict.differs for verdict in again.verdicts.values()) == proposal.differ_after
+
+
+def test_with_nobody_to_ease_nothing_is_proposed() -> None:
+    plan = plan_of("push-up/on-toes", "bridge")
+    people = (person(),)
+    proposal = best_bases(compile_timeline(plan, Group(people), SHELF), people, SHELF, CONDITIONS)
+    assert proposal.changes == ()
+    assert proposal.lowest_before == 1.0
+
+
+def test_fit_on_the_command_line(tmp_path, capsys) -> None:
+    plan_file, people_file = tmp_path / "plan.json", tmp_path / "people.json"
+    plan_file.write_text(write_plan(plan_of("bridge", "heel-raise")), encoding="utf-8")
+    people = [{"id": "d", "name": "Dilwyn Farrow", "conditions": [{"condition": "no-floor"}]}, {"id": "n"}]
+    people_file.write_text(json.dumps(people), encoding="utf-8")
+    assert main(["fit", str(plan_file), str(people_file), "--json"]) == 0
+    out = json.loads(capsys.readouterr().out)
+    by = {(v["person"], v["item"]): v for v in out["verdicts"]}
+    assert by["d", "i0"]["verdict"] == "swapped"
+    assert by["d", "i0"]["left_out"][0]["because"]
+    assert by["n", "i0"]["verdict"] == "as_planned"
+    assert out["lowest"]["share"] == 1.0
+    assert main(["fit", str(plan_file), str(people_file)]) == 0
+    assert "Dilwyn Farrow" in capsys.readouterr().out
+
+
+def test_the_published_examples_work_as_documented(capsys) -> None:
+    folder = Path(__file__).parents[3] / "docs/formats"
+    assert main(["fit", str(folder / "example-plan.json"), str(folder / "example-people.json")]) == 0
+    said = capsys.readouterr().out
+    for name in ("Bronwen Sayle", "Dilwyn Farrow", "Cosmo Idris"):
+        assert name in said
+    assert "No screening yet" in said
+    assert main(["judge", str(folder / "example-case.json"), "--json"]) == 0
+    assert json.loads(capsys.readouterr().out)["verdict"] == "ease"

@@ -1,0 +1,111 @@
+"""Changing a plan: every verb, and that nothing gets lost."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from fairbench.core.errors import PlanError
+from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.plan import plan as plans
+from fairbench.core.plan.plan import Block, Item, Plan
+
+from tests.core import strategies
+from tests.core.strategies import SHELF
+
+
+def item(name: str) -> Item:
+    return Item(name, "band-row", "no-band")
+
+
+def plan(**blocks: str) -> Plan:
+    """``plan(settle="ab", close="c")``: blocks by kind, items by letter."""
+    return Plan("P", 45, tuple(Block(BlockKind(kind), tuple(map(item, names))) for kind, names in blocks.items()))
+
+
+def letters(value: Plan) -> list[str]:
+    return ["".join(i.id for i in block.items) for block in value.blocks]
+
+
+def test_steps_go_over_the_edges_of_blocks() -> None:
+    start = plan(settle="ab", steady="", close="c")
+    assert letters(plans.step_later(start, "a")) == ["ba", "", "c"]
+    assert letters(plans.step_later(start, "b")) == ["a", "b", "c"]
+    assert letters(plans.step_earlier(start, "c")) == ["ab", "c", ""]
+    assert plans.step_earlier(start, "a") == start
+    assert plans.step_later(start, "c") == start
+
+
+def test_move_puts_before_what_stands_there_then() -> None:
+    start = plan(settle="abc", close="de")
+    assert letters(plans.move(start, "a", 0, 2)) == ["bca", "de"]
+    assert letters(plans.move(start, "e", 0, 0)) == ["eabc", "d"]
+    assert letters(plans.move(start, "a", 1, 99)) == ["bc", "dea"]
+    with pytest.raises(PlanError, match="no block 7"):
+        plans.move(start, "a", 7, 0)
+
+
+def test_copy_and_remove() -> None:
+    start = plan(settle="ab")
+    assert letters(plans.duplicate(start, "a", "x")) == ["axb"]
+    assert letters(plans.remove(start, "a")) == ["b"]
+    with pytest.raises(PlanError, match="no longer in the plan"):
+        plans.remove(start, "z")
+
+
+def test_an_exercise_finds_its_block() -> None:
+    start = plan(settle="a", strengthen="bc", close="")
+    placed = plans.add_where_it_belongs(start, item("x"), SHELF)
+    assert letters(placed) == ["a", "bcx", ""]
+    assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="b")) == ["a", "bxc", ""]
+    assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="a")) == ["a", "bcx", ""]
+    assert letters(plans.add_where_it_belongs(plan(close="a"), item("x"), SHELF)) == ["ax"]
+
+
+def test_another_version_is_dosed_anew() -> None:
+    changed = plans.take_version(plan(strengthen="a"), "a", "one-arm", SHELF).item("a")
+    assert (changed.version, changed.dose) == ("one-arm", None)
+    with pytest.raises(PlanError, match="no version"):
+        plans.take_version(plan(strengthen="a"), "a", "two-heads", SHELF)
+
+
+@pytest.mark.parametrize(
+    ("facts", "place"),
+    [
+        ({"name": "  "}, "name"),
+        ({"name": "x" * 121}, "name"),
+        ({"name": "x", "length_min": 0}, "length_min"),
+        ({"name": "x", "length_min": 10_000}, "length_min"),
+        ({"name": "x", "water_every_min": -1}, "water_every_min"),
+        ({"name": "x", "blocks": ()}, "blocks"),
+        ({"name": "x", "blocks": (Block(BlockKind.SETTLE, (item("a"), item("a"))),)}, "blocks"),
+        ({"name": "x", "blocks": (Block(BlockKind.SETTLE, tuple(item(str(n)) for n in range(61))),)}, "blocks"),
+    ],
+)
+def test_what_a_plan_cannot_be(facts, place) -> None:
+    with pytest.raises(PlanError) as error:
+        Plan(**facts)
+    assert error.value.place == place
+
+
+@given(strategies.plans(), st.data())
+def test_moving_keeps_every_item(value: Plan, data: st.DataObject) -> None:
+    before = sorted(i.id for i in value.items())
+    if not before:
+        return
+    chosen = data.draw(st.sampled_from(before))
+    block = data.draw(st.integers(0, len(value.blocks) - 1))
+    for moved in (
+        plans.move(value, chosen, block, data.draw(st.integers(-2, 20))),
+        plans.step_earlier(value, chosen),
+        plans.step_later(value, chosen),
+    ):
+        assert sorted(i.id for i in moved.items()) == before
+        assert moved.item(chosen) == value.item(chosen)
+
+
+@given(strategies.plans())
+def test_later_then_earlier_comes_back(value: Plan) -> None:
+    for chosen in value.items():
+        later = plans.step_later(value, chosen.id)
+        if later != value:
+            assert plans.step_earlier(later, chosen.id) == value
