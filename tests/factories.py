@@ -5,8 +5,8 @@ from django.utils import timezone
 from factory.django import DjangoModelFactory
 
 from fairbench.web.accounts.models import Practice, Role, User
+from fairbench.web.people.health_summary import keep_standing
 from fairbench.web.people.models import Group, Listing, Participant, Screening
-from fairbench.web.people.standing import keep_standing
 
 PASSWORD = "a-long-test-password"
 

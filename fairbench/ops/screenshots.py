@@ -8,7 +8,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from fairbench import demo
+from fairbench.web.demo import account as demo
 
 from .start import LOCAL, ROOT
 

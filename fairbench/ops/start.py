@@ -12,7 +12,7 @@ import urllib.error
 import urllib.request
 from pathlib import Path
 
-from fairbench import demo
+from fairbench.web.demo import account as demo
 
 from .packages import OpsError, install
 from .postgres import Cluster, free_port, home_for, server_programs

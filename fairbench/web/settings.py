@@ -6,6 +6,8 @@ from pathlib import Path
 import environ
 from csp.constants import NONE, SELF
 
+from fairbench.web.demo import account
+
 ROOT = Path(__file__).resolve().parents[2]
 LOCAL = ROOT / ".local"
 
@@ -16,7 +18,9 @@ SECRET_KEY = env.str("SECRET_KEY", default="") or (LOCAL / "secret_key").read_te
 ALLOWED_HOSTS = env.list("ALLOWED_HOSTS", default=["127.0.0.1", "localhost"])
 CSRF_TRUSTED_ORIGINS = env.list("CSRF_TRUSTED_ORIGINS", default=[])
 BEHIND_TLS = env.bool("FAIRBENCH_BEHIND_TLS", default=False)
-DEMO = env.bool("FAIRBENCH_DEMO", default=False)
+DEMO_LOGIN = (
+    {"email": account.EMAIL, "password": account.PASSWORD} if env.bool("FAIRBENCH_DEMO", default=False) else None
+)
 
 DATABASES = {"default": env.db_url("DATABASE_URL")}
 DATABASES["default"]["CONN_MAX_AGE"] = 600
@@ -30,15 +34,17 @@ INSTALLED_APPS = [
     "django.contrib.messages",
     "django.contrib.staticfiles",
     "csp",
+    "fairbench.web.site",
     "fairbench.web.accounts",
     "fairbench.web.people",
     "fairbench.web.exercises",
     "fairbench.web.plans",
     "fairbench.web.classes",
+    "fairbench.web.demo",
 ]
 
 MIDDLEWARE = [
-    "fairbench.web.request_log.RequestLogMiddleware",
+    "fairbench.web.site.request_log.RequestLogMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -48,7 +54,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
     "fairbench.web.accounts.middleware.PracticeScopeMiddleware",
-    "fairbench.web.people.handed.HandedOverMiddleware",
+    "fairbench.web.people.handover.HandedOverMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "django_htmx.middleware.HtmxMiddleware",
@@ -60,7 +66,6 @@ WSGI_APPLICATION = "fairbench.web.wsgi.application"
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",
-        "DIRS": [ROOT / "fairbench/web/templates"],
         "APP_DIRS": True,
         "OPTIONS": {
             "context_processors": [
@@ -68,7 +73,11 @@ TEMPLATES = [
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
             ],
-            "builtins": ["fairbench.web.templatetags.words"],
+            "builtins": [
+                "fairbench.web.accounts.templatetags.permissions",
+                "fairbench.web.exercises.templatetags.figures",
+                "fairbench.web.site.templatetags.words",
+            ],
         },
     }
 ]
@@ -98,7 +107,7 @@ STATICFILES_FINDERS = [
 STATICFILES_DIRS = [ROOT / "fairbench/web/static"]
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
-    "staticfiles": {"BACKEND": "fairbench.web.static_storage.ModuleAwareStorage"},
+    "staticfiles": {"BACKEND": "fairbench.web.site.static_storage.ModuleAwareStorage"},
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
 FILE_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024

@@ -2,7 +2,7 @@
 
 from django.urls import include, path
 
-from fairbench.web import pages
+from fairbench.web.site import pages
 
 urlpatterns = [
     path("", include("fairbench.web.accounts.urls")),
@@ -13,7 +13,7 @@ urlpatterns = [
     path("service-worker.js", pages.service_worker, name="service_worker"),
 ]
 
-handler400 = "fairbench.web.pages.bad_request"
-handler403 = "fairbench.web.pages.forbidden"
-handler404 = "fairbench.web.pages.not_found"
-handler500 = "fairbench.web.pages.broken"
+handler400 = "fairbench.web.site.pages.bad_request"
+handler403 = "fairbench.web.site.pages.forbidden"
+handler404 = "fairbench.web.site.pages.not_found"
+handler500 = "fairbench.web.site.pages.broken"

@@ -10,8 +10,8 @@ import pytest
 from django.test.testcases import LiveServerThread
 from playwright.sync_api import Browser, Locator, Page, expect, sync_playwright
 
-from fairbench import demo as demo_login
-from fairbench.web.classes import demo as demo_data
+from fairbench.web.demo import account as demo_login
+from fairbench.web.demo import classes as demo_data
 
 # Playwright's loop runs in the test's own thread, where Django would refuse the database.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"

@@ -7,8 +7,8 @@ from django.utils import timezone
 from django_scopes import scopes_disabled
 from playwright.sync_api import Page, expect
 
+from fairbench.web.people.health_summary import keep_standing
 from fairbench.web.people.models import Overrule, Participant
-from fairbench.web.people.standing import keep_standing
 
 from .conftest import becomes
 

@@ -9,7 +9,7 @@ from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.plan.plan import Block, Item
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.classes import demo as demo_data
+from fairbench.web.demo import classes as demo_data
 from fairbench.web.plans import actions
 from tests.factories import UserFactory, make_group
 

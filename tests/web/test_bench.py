@@ -4,12 +4,12 @@ import pytest
 from django.urls import reverse
 
 from fairbench.core.plan.plan import Plan as CorePlan
+from fairbench.web.people.health_summary import keep_standing
 from fairbench.web.people.models import Condition
-from fairbench.web.people.standing import keep_standing
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan as stored
+from fairbench.web.plans.bench.edits import VERBS
 from fairbench.web.plans.models import Plan, PlanRevision
-from fairbench.web.plans.verbs import VERBS
 from tests.factories import make_group
 
 from .conftest import core_plan

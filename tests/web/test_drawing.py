@@ -14,9 +14,9 @@ from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.session_templates import draft
 from fairbench.core.plan.timeline import Timeline, compile_timeline
-from fairbench.web.plans.bench_drawing import LEFT, RIGHT, WIDTH, Drawing, draw
-from fairbench.web.plans.bench_svg import bench_svg
-from fairbench.web.plans.labels import lines_for, width_of
+from fairbench.web.plans.bench.drawing import LEFT, RIGHT, WIDTH, Drawing, draw
+from fairbench.web.plans.bench.labels import lines_for, width_of
+from fairbench.web.plans.bench.svg import bench_svg
 
 SHELF = load_shelf()
 VERSIONS = [(e.id, v.id) for e in SHELF for v in e.versions]

@@ -8,10 +8,10 @@ from django.urls import reverse
 from django.utils import timezone
 
 from fairbench.web.accounts.models import Role
+from fairbench.web.people.health_summary import keep_standing, person_of
 from fairbench.web.people.models import Condition, Overrule, Participant
-from fairbench.web.people.standing import keep_standing, person_of
 from fairbench.web.plans import actions
-from fairbench.web.plans.labels import name_for, width_of
+from fairbench.web.plans.bench.labels import name_for, width_of
 from tests.factories import ListingFactory, ParticipantFactory, UserFactory, make_group
 from tests.web.test_bench import do, now
 

@@ -10,8 +10,8 @@ from django.utils import timezone
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.people import health_actions
+from fairbench.web.people.health_summary import person_of, standing_of
 from fairbench.web.people.models import Condition, Overrule, Participant, Screening
-from fairbench.web.people.standing import person_of, standing_of
 from tests.factories import PASSWORD, ParticipantFactory, UserFactory
 
 pytestmark = pytest.mark.django_db

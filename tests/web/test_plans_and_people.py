@@ -12,9 +12,9 @@ from django.urls import reverse
 from django.utils import timezone
 from django_scopes import scope
 
-from fairbench import demo as demo_login
 from fairbench.web.accounts.models import Practice, User
 from fairbench.web.classes.models import Difference, Meeting, TeachEvent
+from fairbench.web.demo import account as demo_login
 from fairbench.web.people.models import Group, Listing, Participant, PastListing
 from fairbench.web.plans.models import Plan
 from tests.factories import make_group

@@ -10,7 +10,7 @@ from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
-from fairbench.web.classes.different import Different
+from fairbench.web.classes.differences import Different
 from fairbench.web.classes.score import score
 
 SHELF = load_shelf()

@@ -8,8 +8,8 @@ from fairbench.web.accounts.models import Role
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import people_today
 from fairbench.web.classes.models import DayNote, Incident, TeachEvent
+from fairbench.web.people.health_summary import standing_of
 from fairbench.web.people.models import HealthEvent
-from fairbench.web.people.standing import standing_of
 from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.models import PlanRevision
 from tests.factories import UserFactory

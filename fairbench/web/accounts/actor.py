@@ -1,6 +1,8 @@
 """Who is acting: the value that every action takes, and what each role may do."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Any
 from uuid import UUID
 
@@ -8,11 +10,21 @@ from django.core.exceptions import PermissionDenied
 
 from .models import AuditEntry, Practice, Role, User
 
-_ASSISTANT = {"classes"}
-_MAY: dict[str, set[str]] = {
-    Role.OWNER: {"classes", "plans", "people", "exercises", "health"},
-    Role.INSTRUCTOR: {"classes", "plans", "people", "exercises", "health"},
-    Role.ASSISTANT: _ASSISTANT,
+
+class Permission(StrEnum):
+    """What a role may change. Looking is for everybody of the practice."""
+
+    CLASSES = "classes"
+    PLANS = "plans"
+    PEOPLE = "people"
+    EXERCISES = "exercises"
+    HEALTH = "health"
+
+
+_MAY: Mapping[Role, frozenset[Permission]] = {
+    Role.OWNER: frozenset(Permission),
+    Role.INSTRUCTOR: frozenset(Permission),
+    Role.ASSISTANT: frozenset({Permission.CLASSES}),
 }
 
 
@@ -26,15 +38,15 @@ class Actor:
     def practice(self) -> Practice:
         return self.user.practice
 
-    def may(self, room: str) -> bool:
-        return room in _MAY[self.user.role]
+    def may(self, permission: Permission) -> bool:
+        return permission in _MAY[Role(self.user.role)]
 
-    def require(self, room: str) -> None:
-        """Raise Django's PermissionDenied unless the role may change things in this room."""
-        if not self.may(room):
+    def require(self, permission: Permission) -> None:
+        """Raise Django's PermissionDenied unless the role has this permission."""
+        if not self.may(permission):
             raise PermissionDenied(f"Your role ({self.user.role}) may look at this but not change it.")
 
-    def did(self, verb: str, object_id: UUID) -> None:
+    def audit(self, verb: str, object_id: UUID) -> None:
         """Write down what was done."""
         AuditEntry.objects.create(practice=self.practice, user=self.user, verb=verb, object_id=object_id)
 

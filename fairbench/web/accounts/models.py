@@ -6,7 +6,7 @@ from typing import ClassVar
 from django.contrib.auth.models import AbstractBaseUser, BaseUserManager
 from django.db import models
 
-from fairbench.web.practice_model import PracticeModel
+from fairbench.web.site.practice_model import PracticeModel
 
 
 class Practice(models.Model):

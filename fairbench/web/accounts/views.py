@@ -6,8 +6,6 @@ from django.conf import settings
 from django.contrib.auth.forms import AuthenticationForm
 from django.contrib.auth.views import LoginView
 
-from fairbench import demo
-
 
 class SignIn(LoginView):
     template_name = "accounts/sign_in.html"
@@ -15,5 +13,4 @@ class SignIn(LoginView):
     authentication_form = AuthenticationForm
 
     def get_context_data(self, **kwargs: Any) -> dict[str, Any]:
-        shown = {"email": demo.EMAIL, "password": demo.PASSWORD} if settings.DEMO else None
-        return super().get_context_data(demo=shown, **kwargs)
+        return super().get_context_data(demo=settings.DEMO_LOGIN, **kwargs)

@@ -14,7 +14,7 @@ from fairbench.core.formats.plan_doc import plan_document, plan_value
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.sides import Side
 from fairbench.core.teaching.log import actual_times, taught_exercises
-from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.people import health_actions
 from fairbench.web.people.models import Group, HealthEvent, Participant
 from fairbench.web.plans.adapter import shelf
@@ -77,7 +77,7 @@ class Differed:
 def open_meeting(actor: Actor, group: Group, plan: Plan, value: CorePlan) -> Meeting:
     """Begin with a plan and a group: who is here comes next. The plan is copied, so that changing
     it later does not change what was taught."""
-    actor.require("classes")
+    actor.require(Permission.CLASSES)
     meeting = Meeting.objects.create(
         practice=actor.practice,
         group=group,
@@ -86,21 +86,21 @@ def open_meeting(actor: Actor, group: Group, plan: Plan, value: CorePlan) -> Mee
         teacher=actor.user,
         held_on=timezone.localdate(),
     )
-    actor.did("meeting.open", meeting.id)
+    actor.audit("meeting.open", meeting.id)
     return meeting
 
 
 @transaction.atomic
 def set_here(actor: Actor, meeting_id: UUID, participant_id: UUID, here: bool) -> None:
     """Someone is here, or is not after all. Someone not on the list may come as a guest."""
-    actor.require("classes")
+    actor.require(Permission.CLASSES)
     meeting = Meeting.objects.get(id=meeting_id)
     participant = Participant.objects.get(id=participant_id)
     if here:
         Attendance.objects.get_or_create(practice=actor.practice, meeting=meeting, participant=participant)
     else:
         Attendance.objects.filter(meeting=meeting, participant=participant).delete()
-    actor.did("meeting.here" if here else "meeting.not_here", meeting.id)
+    actor.audit("meeting.here" if here else "meeting.not_here", meeting.id)
 
 
 @transaction.atomic
@@ -109,7 +109,7 @@ def note_today(
 ) -> DayNote:
     """Something is new with somebody today. A fall, a medicine and an operation also stand on their health
     record, where they end the screening. Raises :class:`RecordError` for what cannot be said."""
-    actor.require("health" if kind == DayNote.Kind.TALKED else "classes")
+    actor.require(Permission.HEALTH if kind == DayNote.Kind.TALKED else Permission.CLASSES)
     meeting = Meeting.objects.get(id=meeting_id)
     participant = Participant.objects.get(id=participant_id)
     if kind not in DayNote.Kind.values:
@@ -121,31 +121,33 @@ def note_today(
     event = None
     if kind in _EVENT_OF:
         day = timezone.localdate()
-        event = health_actions.note_event(actor, participant.id, _EVENT_OF[DayNote.Kind(kind)], day, room="classes")
+        event = health_actions.note_event(
+            actor, participant.id, _EVENT_OF[DayNote.Kind(kind)], day, permission=Permission.CLASSES
+        )
     note = DayNote.objects.create(
         practice=actor.practice, meeting=meeting, participant=participant, kind=kind, where=where, side=side,
         user=actor.user, event=event,
     )  # fmt: skip
-    actor.did("meeting.news", meeting.id)
+    actor.audit("meeting.news", meeting.id)
     return note
 
 
 @transaction.atomic
 def take_back_note(actor: Actor, meeting_id: UUID, note_id: UUID) -> None:
     """It was not so after all. The note and what it left on the health record end; both stay to be read."""
-    actor.require("classes")
+    actor.require(Permission.CLASSES)
     note = DayNote.objects.select_for_update(of=("self",)).get(id=note_id, meeting_id=meeting_id, taken_back=False)
     note.taken_back = True
     note.save(update_fields=["taken_back"])
     if note.event_id:
-        health_actions.end_row(actor, note.participant_id, note.event_id, room="classes")
-    actor.did("meeting.news_back", meeting_id)
+        health_actions.end_row(actor, note.participant_id, note.event_id, permission=Permission.CLASSES)
+    actor.audit("meeting.news_back", meeting_id)
 
 
 @transaction.atomic
 def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
     """From arrivals to teaching, with at least one person here. A class already under way stays."""
-    actor.require("classes")
+    actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
     if meeting.state == Meeting.State.ARRIVALS:
         meeting.state = Meeting.State.TEACHING
@@ -153,14 +155,14 @@ def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
         meeting.pace = max(float(a.participant.pace) for a in meeting.attendances.select_related("participant"))
         meeting.taught_before = meeting.group.taught
         meeting.save(update_fields=["state", "started_at", "pace", "taught_before"])
-        actor.did("meeting.begin", meeting.id)
+        actor.audit("meeting.begin", meeting.id)
     return meeting
 
 
 @transaction.atomic
 def take_in(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) -> list[UUID]:
     """Keep what a device reports and say which ids are kept now. Sent twice is stored once."""
-    actor.require("classes")
+    actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
     known = set(
         Participant.objects.filter(id__in=[r.participant for r in reported if r.participant]).values_list(
@@ -194,7 +196,7 @@ def take_in(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) -> lis
         for model in (TeachEvent, Incident)
         for row_id in model.objects.filter(meeting=meeting, id__in=ids).values_list("id", flat=True)
     ]
-    actor.did("meeting.report", meeting.id)
+    actor.audit("meeting.report", meeting.id)
     return kept
 
 
@@ -214,17 +216,17 @@ def _keep_incidents(actor: Actor, meeting: Meeting, reported: Sequence[Reported]
     ]
     if rows:
         Incident.objects.bulk_create(rows, ignore_conflicts=True)
-        actor.did("meeting.incident", meeting.id)
+        actor.audit("meeting.incident", meeting.id)
 
 
 @transaction.atomic
 def end_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
     """End a class from the desk, when its device will not."""
-    actor.require("classes")
+    actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
     if meeting.state == Meeting.State.TEACHING:
         _end(meeting, timezone.now())
-        actor.did("meeting.end", meeting.id)
+        actor.audit("meeting.end", meeting.id)
     return meeting
 
 
@@ -248,7 +250,7 @@ def differ(actor: Actor, meeting_id: UUID, differed: Differed) -> Difference:
     Raises :class:`RecordError` for figures out of bounds, someone who did not come, or an item that
     is not in the plan.
     """
-    actor.require("classes")
+    actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update(of=("self",)).select_related("group").get(id=meeting_id)
     _check(meeting, differed)
     earlier = meeting.differences.filter(participant_id=differed.participant, item=differed.item)
@@ -268,19 +270,19 @@ def differ(actor: Actor, meeting_id: UUID, differed: Differed) -> Difference:
         note=differed.note,
         user=actor.user,
     )
-    actor.did("record.correct" if edition > 1 else "record.differ", meeting.id)
+    actor.audit("record.correct" if edition > 1 else "record.differ", meeting.id)
     return row
 
 
 @transaction.atomic
 def record(actor: Actor, meeting_id: UUID) -> Meeting:
     """Close the record: everyone who came did as planned but for what is written down."""
-    actor.require("classes")
+    actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
     if meeting.state == Meeting.State.TAUGHT:
         meeting.state = Meeting.State.RECORDED
         meeting.save(update_fields=["state"])
-        actor.did("meeting.record", meeting.id)
+        actor.audit("meeting.record", meeting.id)
     return meeting
 
 

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Person
 from fairbench.core.sides import Side
+from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Participant
-from fairbench.web.people.standing import person_of
 
 from .models import DayNote, Meeting
 

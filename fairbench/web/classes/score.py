@@ -16,7 +16,7 @@ from fairbench.core.teaching.score import beats_of, is_held
 from fairbench.figures.verdict_shapes import SIGN_WIDTH, shape_path
 from fairbench.web.exercises.figures import address, film_address
 
-from .different import Different
+from .differences import Different
 
 
 def score(timeline: Timeline, group: Group, shelf: Shelf, different: Different) -> dict[str, Any]:

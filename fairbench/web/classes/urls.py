@@ -1,6 +1,7 @@
 from django.urls import path
 
-from .views import before, history, record, teach, today
+from .views import arrivals as before
+from .views import history, record, teach, today
 
 app_name = "classes"
 urlpatterns = [

@@ -9,7 +9,7 @@ from django.utils.text import slugify
 
 from fairbench.core.errors import CatalogueError
 from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
-from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.accounts.models import Practice
 
 from .models import OwnExercise, OwnExerciseRevision
@@ -20,7 +20,7 @@ MOST_VERSIONS = 8
 @transaction.atomic
 def make_exercise(actor: Actor, document: dict[str, Any]) -> OwnExercise:
     """Keep a new exercise of the practice's own. Raises :class:`InputError` with the place of what is wrong."""
-    actor.require("exercises")
+    actor.require(Permission.EXERCISES)
     slug = f"own-{slugify(document.get('name', ''))[:40] or 'exercise'}-{secrets.token_hex(2)}"
     document = {**document, "id": slug}
     exercise_value(document, load_shelf().props)
@@ -32,7 +32,7 @@ def make_exercise(actor: Actor, document: dict[str, Any]) -> OwnExercise:
 @transaction.atomic
 def add_version(actor: Actor, slug: str, version: dict[str, Any], harder: bool) -> OwnExercise:
     """Put a version at the top of an own exercise's ladder, or at its foot. Raises :class:`InputError`."""
-    actor.require("exercises")
+    actor.require(Permission.EXERCISES)
     row = OwnExercise.objects.select_for_update().get(slug=slug)
     versions = list(row.document["versions"])
     if len(versions) >= MOST_VERSIONS:
@@ -51,7 +51,7 @@ def add_version(actor: Actor, slug: str, version: dict[str, Any], harder: bool) 
 @transaction.atomic
 def put_away(actor: Actor, slug: str, away: bool) -> OwnExercise:
     """Offer an own exercise no more, or again. Plans that hold it go on as they are."""
-    actor.require("exercises")
+    actor.require(Permission.EXERCISES)
     row = OwnExercise.objects.select_for_update().get(slug=slug)
     row.put_away = away
     row.save(update_fields=["put_away", "changed_at"])
@@ -64,4 +64,4 @@ def _kept(actor: Actor, row: OwnExercise, verb: str) -> None:
     OwnExerciseRevision.objects.create(practice=actor.practice, exercise=row, document=row.document, user=actor.user)
     Practice.objects.filter(id=actor.practice.id).update(shelf_edition=F("shelf_edition") + 1)
     actor.practice.refresh_from_db(fields=["shelf_edition"])
-    actor.did(verb, row.id)
+    actor.audit(verb, row.id)

@@ -2,7 +2,7 @@
 
 from django.db import models
 
-from fairbench.web.practice_model import PracticeModel
+from fairbench.web.site.practice_model import PracticeModel
 
 
 class OwnExercise(PracticeModel):

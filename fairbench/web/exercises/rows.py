@@ -9,32 +9,29 @@ from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.search import Found
 from fairbench.core.exercises.shelf import Shelf
 
-_TEMPLATES = {"shelf": "exercises/_row.html", "drawer": "plans/_shelf_row.html"}
-
-
 _Rows = dict[tuple[str, str, tuple[str, ...]], SafeString]
 _made: WeakKeyDictionary[Shelf, _Rows] = WeakKeyDictionary()
 """What was made for each shelf so far; it goes when the shelf does."""
 
 
-def row(shelf: Shelf, place: str, found: Found) -> SafeString:
-    """One exercise with those of its versions that fit."""
-    key = (place, found.exercise.id, tuple(version.id for version in found.versions))
+def row(shelf: Shelf, template: str, found: Found) -> SafeString:
+    """One exercise with those of its versions that fit, in a template of the room that shows it."""
+    key = (template, found.exercise.id, tuple(version.id for version in found.versions))
     rows = _made.setdefault(shelf, {})
     if key not in rows:
         shown = found.versions
         base = next((version for version in shown if version.id == found.exercise.base), shown[0])
         rows[key] = SafeString(
-            render_to_string(_TEMPLATES[place], {"exercise": found.exercise, "versions": shown, "base": base})
+            render_to_string(template, {"exercise": found.exercise, "versions": shown, "base": base})
         )
     return rows[key]
 
 
-def rows_by_block(shelf: Shelf, place: str, found: tuple[Found, ...]) -> list[tuple[BlockKind, int, SafeString]]:
+def rows_by_block(shelf: Shelf, template: str, found: tuple[Found, ...]) -> list[tuple[BlockKind, int, SafeString]]:
     """The rows of each block that has any, as one piece."""
     blocks = []
     for kind in BlockKind:
-        rows = [row(shelf, place, one) for one in found if one.exercise.block is kind]
+        rows = [row(shelf, template, one) for one in found if one.exercise.block is kind]
         if rows:
             blocks.append((kind, len(rows), SafeString("".join(rows))))
     return blocks

@@ -8,7 +8,7 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
-from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.accounts.models import AuditEntry
 
 from .models import Group, Listing, Participant, PastListing
@@ -17,10 +17,10 @@ from .models import Group, Listing, Participant, PastListing
 @transaction.atomic
 def save_participant(actor: Actor, participant: Participant) -> Participant:
     """Keep a new or changed participant whose fields were checked by a form."""
-    actor.require("people")
+    actor.require(Permission.PEOPLE)
     participant.practice = actor.practice
     participant.save()
-    actor.did("participant.save", participant.id)
+    actor.audit("participant.save", participant.id)
     return participant
 
 
@@ -29,35 +29,35 @@ def see(actor: Actor, participant: Participant) -> None:
     since = timezone.now() - datetime.timedelta(hours=1)
     seen = AuditEntry.objects.filter(object_id=participant.id, verb="participant.see", user=actor.user, at__gt=since)
     if not seen.exists():
-        actor.did("participant.see", participant.id)
+        actor.audit("participant.see", participant.id)
 
 
 @transaction.atomic
 def save_group(actor: Actor, group: Group) -> Group:
     """Keep a new or changed group whose fields were checked by a form."""
-    actor.require("people")
+    actor.require(Permission.PEOPLE)
     group.practice = actor.practice
     group.save()
-    actor.did("group.save", group.id)
+    actor.audit("group.save", group.id)
     return group
 
 
 @transaction.atomic
 def list_in_group(actor: Actor, group_id: UUID, participant_id: UUID, kind: str = Listing.Kind.REGULAR) -> None:
     """Put someone on a group's list, as a regular, on trial or as a guest; who is on it already changes kind."""
-    actor.require("people")
+    actor.require(Permission.PEOPLE)
     group = Group.objects.get(id=group_id)
     participant = Participant.objects.get(id=participant_id)
     Listing.objects.update_or_create(
         group=group, participant=participant, defaults={"practice": actor.practice, "kind": kind}
     )
-    actor.did("group.list", group.id)
+    actor.audit("group.list", group.id)
 
 
 @transaction.atomic
 def take_off_list(actor: Actor, group_id: UUID, participant_id: UUID) -> None:
     """Take someone off a group's list. What they did in its classes stays on record, and so do the days of listing."""
-    actor.require("people")
+    actor.require(Permission.PEOPLE)
     listing = Listing.objects.filter(group_id=group_id, participant_id=participant_id).first()
     if listing is None:
         return
@@ -66,13 +66,13 @@ def take_off_list(actor: Actor, group_id: UUID, participant_id: UUID) -> None:
         until=timezone.localdate(), kind=listing.kind,
     )  # fmt: skip
     listing.delete()
-    actor.did("group.take_off", group_id)
+    actor.audit("group.take_off", group_id)
 
 
 @transaction.atomic
 def bring_in(actor: Actor, group_id: UUID, rows: Iterable[Mapping[str, str]]) -> int:
     """Everybody of a list whose rows were checked, into a group; all of them or none."""
-    actor.require("people")
+    actor.require(Permission.PEOPLE)
     group = Group.objects.get(id=group_id)
     count = 0
     for row in rows:
@@ -89,7 +89,7 @@ def bring_in(actor: Actor, group_id: UUID, rows: Iterable[Mapping[str, str]]) ->
         person.full_clean(exclude=["practice"])
         person.save()
         Listing.objects.create(practice=actor.practice, group=group, participant=person)
-        actor.did("participant.save", person.id)
+        actor.audit("participant.save", person.id)
         count += 1
-    actor.did("group.bring_in", group.id)
+    actor.audit("group.bring_in", group.id)
     return count

@@ -13,22 +13,22 @@ from fairbench.core.formats.screening_doc import load_questions
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.screening import Answer, read
 from fairbench.core.sides import Side
-from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.actor import Actor, Permission
 
+from .health_summary import declared_of, keep_standing
 from .models import Clearance, Condition, HealthEvent, HealthRow, Overrule, Participant, Screening
-from .standing import declared_of, keep_standing
 
 EARLIEST = datetime.date(1900, 1, 1)
 
 
-def _person(actor: Actor, participant_id: UUID, room: str = "health") -> Participant:
-    actor.require(room)
+def _person(actor: Actor, participant_id: UUID, permission: Permission = Permission.HEALTH) -> Participant:
+    actor.require(permission)
     return Participant.objects.select_for_update().get(id=participant_id)
 
 
 def _done(actor: Actor, person: Participant, verb: str) -> None:
     keep_standing(person)
-    actor.did(verb, person.id)
+    actor.audit(verb, person.id)
 
 
 @transaction.atomic
@@ -48,9 +48,9 @@ def declare(
 
 
 @transaction.atomic
-def end_row(actor: Actor, participant_id: UUID, row_id: UUID, room: str = "health") -> HealthRow:
+def end_row(actor: Actor, participant_id: UUID, row_id: UUID, permission: Permission = Permission.HEALTH) -> HealthRow:
     """End a condition, an event, a clearance or an overrule. It stays on record."""
-    person = _person(actor, participant_id, room)
+    person = _person(actor, participant_id, permission)
     for kind in (Condition, HealthEvent, Clearance, Overrule):
         row = kind.objects.filter(id=row_id, participant=person, ended_at=None).first()
         if row is not None:
@@ -68,14 +68,14 @@ def begin_screening(actor: Actor, participant_id: UUID) -> Screening:
     begun = person.screenings.filter(given_on=None).first()
     if begun is None:
         begun = Screening.objects.create(practice=actor.practice, participant=person, started_by=actor.user)
-        actor.did("screening.begin", person.id)
+        actor.audit("screening.begin", person.id)
     return begun
 
 
 @transaction.atomic
 def answer(actor: Actor, screening_id: UUID, question: str, said: str) -> Screening:
     """Keep one answer. Raises :class:`InputError` for a question or an answer that there is not."""
-    actor.require("health")
+    actor.require(Permission.HEALTH)
     screening = Screening.objects.select_for_update().get(id=screening_id, given_on=None)
     read(load_questions(), {question: said})
     screening.answers = {**screening.answers, question: said}
@@ -100,8 +100,8 @@ def give_in(actor: Actor, screening_id: UUID) -> Screening:
 
 def see_screening(actor: Actor, screening: Screening) -> None:
     """Somebody looked at the answers. It is written down."""
-    actor.require("health")
-    actor.did("screening.see", screening.participant_id)
+    actor.require(Permission.HEALTH)
+    actor.audit("screening.see", screening.participant_id)
 
 
 @transaction.atomic
@@ -141,10 +141,15 @@ def review(
 
 @transaction.atomic
 def note_event(
-    actor: Actor, participant_id: UUID, kind: str, happened_on: datetime.date, note: str = "", room: str = "health"
+    actor: Actor,
+    participant_id: UUID,
+    kind: str,
+    happened_on: datetime.date,
+    note: str = "",
+    permission: Permission = Permission.HEALTH,
 ) -> HealthEvent:
     """Something happened that ends the screening. Raises :class:`InputError` for a day that cannot be."""
-    person = _person(actor, participant_id, room)
+    person = _person(actor, participant_id, permission)
     if kind not in HealthEvent.Kind.values:
         raise InputError(f"there is no event '{kind}'", "kind")
     _check_day(happened_on, "happened_on", future=False)

@@ -3,7 +3,7 @@
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
-from fairbench.web.practice_model import PracticeModel
+from fairbench.web.site.practice_model import PracticeModel
 
 
 class Participant(PracticeModel):

@@ -4,8 +4,8 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from uuid import UUID
 
+from .health_summary import declared_of, standing_of
 from .models import Participant
-from .standing import declared_of, standing_of
 
 
 @dataclass(frozen=True, slots=True)

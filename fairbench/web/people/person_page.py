@@ -14,8 +14,8 @@ from fairbench.core.sides import Side
 from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
-from .on_record import Told, on_record
-from .standing import standing_of
+from .health_summary import standing_of
+from .history import Told, on_record
 
 Row = TypeVar("Row", bound=models.HealthRow)
 _NEEDS = "needs"

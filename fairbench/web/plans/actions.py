@@ -12,7 +12,7 @@ from fairbench.core.formats.plan_doc import plan_document, read_plan
 from fairbench.core.formats.shapes_doc import load_shapes
 from fairbench.core.plan import plan as core
 from fairbench.core.plan.session_templates import draft
-from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.people.models import Group
 
 from .adapter import core_group, core_plan, shelf
@@ -44,10 +44,10 @@ def new_id() -> str:
 @transaction.atomic
 def create(actor: Actor, value: core.Plan, group: Group | None, said: str) -> Plan:
     """Keep a new plan."""
-    actor.require("plans")
+    actor.require(Permission.PLANS)
     plan = Plan.objects.create(practice=actor.practice, name=value.name, group=group, head=1)
     _keep(actor, plan, 1, None, value, said)
-    actor.did("plan.create", plan.id)
+    actor.audit("plan.create", plan.id)
     return plan
 
 
@@ -79,22 +79,22 @@ def copy(actor: Actor, plan_id: UUID) -> Plan:
 @transaction.atomic
 def put_away(actor: Actor, plan_id: UUID, away: bool) -> Plan:
     """Take a plan off the list, or bring it back. Nothing in it changes."""
-    actor.require("plans")
+    actor.require(Permission.PLANS)
     plan = Plan.objects.select_for_update().get(id=plan_id)
     plan.put_away = away
     plan.save(update_fields=["put_away"])
-    actor.did("plan.put_away" if away else "plan.bring_back", plan.id)
+    actor.audit("plan.put_away" if away else "plan.bring_back", plan.id)
     return plan
 
 
 @transaction.atomic
 def choose_group(actor: Actor, plan_id: UUID, group: Group | None) -> Plan:
     """Say whom a plan is for."""
-    actor.require("plans")
+    actor.require(Permission.PLANS)
     plan = Plan.objects.select_for_update().get(id=plan_id)
     plan.group = group
     plan.save(update_fields=["group", "changed_at"])
-    actor.did("plan.choose_group", plan.id)
+    actor.audit("plan.choose_group", plan.id)
     return plan
 
 
@@ -108,7 +108,7 @@ def edit(actor: Actor, plan_id: UUID, seen: int, change: Change, said: str, touc
     :class:`EditedElsewhereError` is raised and nothing is applied. Raises :class:`InputError` when
     the change itself is not possible.
     """
-    actor.require("plans")
+    actor.require(Permission.PLANS)
     plan = Plan.objects.select_for_update(of=("self",)).select_related("group").get(id=plan_id)
     now = core_plan(_revision(plan, plan.head).document)
     notice = ""
@@ -123,7 +123,7 @@ def edit(actor: Actor, plan_id: UUID, seen: int, change: Change, said: str, touc
     _keep(actor, plan, number, plan.head, value, said)
     plan.head, plan.newest, plan.name = number, number, value.name
     plan.save(update_fields=["head", "newest", "name", "changed_at"])
-    actor.did("plan.edit", plan.id)
+    actor.audit("plan.edit", plan.id)
     return Edited(plan, value, notice)
 
 
@@ -144,7 +144,7 @@ def newer_state(plan: Plan) -> int | None:
 
 @transaction.atomic
 def _go(actor: Actor, plan_id: UUID, seen: int, where: Callable[[Plan], int | None], verb: str) -> Edited:
-    actor.require("plans")
+    actor.require(Permission.PLANS)
     plan = Plan.objects.select_for_update(of=("self",)).select_related("group").get(id=plan_id)
     if seen != plan.head:
         raise EditedElsewhereError(
@@ -156,7 +156,7 @@ def _go(actor: Actor, plan_id: UUID, seen: int, where: Callable[[Plan], int | No
         plan.head = target
         plan.name = _revision(plan, target).document["name"]
         plan.save(update_fields=["head", "name", "changed_at"])
-        actor.did(verb, plan.id)
+        actor.audit(verb, plan.id)
     return Edited(plan, core_plan(_revision(plan, plan.head).document))
 
 

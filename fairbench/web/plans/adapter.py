@@ -10,8 +10,8 @@ from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.exercises.shelf import practice_shelf
+from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Group, Listing
-from fairbench.web.people.standing import person_of
 
 
 def shelf() -> Shelf:

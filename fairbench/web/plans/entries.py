@@ -8,7 +8,7 @@ from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.timeline import compile_timeline
 
 from .adapter import core_groups, core_plan, shelf
-from .bench_drawing import Drawing, draw
+from .bench.drawing import Drawing, draw
 from .models import Plan, PlanRevision
 
 

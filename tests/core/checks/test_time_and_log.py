@@ -15,7 +15,6 @@ from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import Timeline, compile_timeline
 from fairbench.core.sides import Side
 from fairbench.core.teaching.log import Noted, actual_times, taught_exercises
-
 from tests.core.strategies import SHELF
 
 

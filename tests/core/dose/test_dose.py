@@ -18,7 +18,6 @@ from fairbench.core.dose.dose import (
 from fairbench.core.dose.tempo import Tempo, faster_than_safe
 from fairbench.core.errors import DoseError
 from fairbench.core.sides import Sides
-
 from tests.core import strategies
 
 

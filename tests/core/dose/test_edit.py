@@ -9,7 +9,6 @@ from fairbench.core.dose.dose import Dose, Hold, Pulses, Repetitions, Sequence, 
 from fairbench.core.dose.tempo import Tempo
 from fairbench.core.errors import DoseError
 from fairbench.core.sides import Sides
-
 from tests.core import strategies
 
 

@@ -19,7 +19,6 @@ from fairbench.core.dose.dose import (
 )
 from fairbench.core.dose.words import short, summary
 from fairbench.core.sides import Sides
-
 from tests.core import strategies
 
 

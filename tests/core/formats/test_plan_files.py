@@ -13,7 +13,6 @@ from fairbench.core.formats.people_doc import people_schemas
 from fairbench.core.formats.plan_doc import plan_schema, read_plan, write_plan
 from fairbench.core.formats.pose_doc import body_schemas
 from fairbench.core.plan.plan import Plan
-
 from tests.core import strategies
 from tests.core.strategies import SHELF
 

@@ -8,7 +8,6 @@ from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.plan import Block, Item, Plan
-
 from tests.core import strategies
 from tests.core.strategies import SHELF
 

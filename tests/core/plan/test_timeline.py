@@ -13,7 +13,6 @@ from fairbench.core.plan.timeline import StepKind, Timeline, compile_timeline
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side, Sides
 from fairbench.core.teaching.score import beats_of
-
 from tests.core import strategies
 from tests.core.strategies import SHELF
 

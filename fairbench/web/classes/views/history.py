@@ -10,7 +10,7 @@ from fairbench.core.teaching.log import actual_times
 from fairbench.web.classes.meeting import noted_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import people_records
-from fairbench.web.find import find
+from fairbench.web.site.find import find
 
 
 def meetings(request: HttpRequest) -> HttpResponse:

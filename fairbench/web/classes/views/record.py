@@ -14,8 +14,8 @@ from fairbench.web.classes import actions
 from fairbench.web.classes.meeting import timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import PersonRecord, people_records, row_of
-from fairbench.web.find import Request, find
-from fairbench.web.plans.verbs import clean
+from fairbench.web.site.find import Request, find
+from fairbench.web.site.text import clean_text
 
 
 def record(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
@@ -87,8 +87,8 @@ def _differed(participant_id: UUID, request: HttpRequest) -> actions.Differed:
         skipped=fields.get("skipped") == "on",
         effort=_figure(fields.get("effort", ""), "effort"),
         pain=_figure(fields.get("pain", ""), "pain"),
-        pain_where=clean(fields.get("pain_where", "")).strip(),
-        note=clean(fields.get("note", "")).strip(),
+        pain_where=clean_text(fields.get("pain_where", "")).strip(),
+        note=clean_text(fields.get("note", "")).strip(),
     )
     if differed.is_nothing:
         raise actions.RecordError("say what differed: a version, a count, left out, effort, pain or a note", "note")

@@ -15,12 +15,12 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import people_today
-from fairbench.web.classes.different import Different
+from fairbench.web.classes.differences import Different
 from fairbench.web.classes.meeting import group_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.score import score
-from fairbench.web.find import find
 from fairbench.web.plans.adapter import shelf
+from fairbench.web.site.find import find
 
 KINDS = {"began", "item", "skipped", "one_more", "rested", "swapped", "noted", "incident", "paused", "resumed", "ended"}
 MOST_AT_ONCE = 500

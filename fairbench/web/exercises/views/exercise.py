@@ -15,7 +15,7 @@ from fairbench.core.exercises.ladder import Step, steps_of
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.web.exercises.filters import Choice
 from fairbench.web.exercises.shelf import practice_shelf
-from fairbench.web.find import Request
+from fairbench.web.site.find import Request
 
 _MOST = 4
 """Differences shown at once."""

@@ -10,7 +10,7 @@ from fairbench.web.exercises.figures import address, alt_text
 from fairbench.web.exercises.filters import Choice, filters, read
 from fairbench.web.exercises.rows import rows_by_block
 from fairbench.web.exercises.shelf import practice_shelf
-from fairbench.web.find import Request
+from fairbench.web.site.find import Request
 
 
 def shelf(request: Request) -> HttpResponse:
@@ -23,7 +23,7 @@ def shelf(request: Request) -> HttpResponse:
         request,
         template,
         {
-            "blocks": rows_by_block(stock, "shelf", found),
+            "blocks": rows_by_block(stock, "exercises/_row.html", found),
             "words": asked.words,
             "count": len(found),
             "versions": sum(len(one.versions) for one in found),

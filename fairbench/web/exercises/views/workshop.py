@@ -6,20 +6,20 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.web.accounts.actor import actor_of
+from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.exercises import actions, workshop
 from fairbench.web.exercises.forms import OwnExerciseForm
 from fairbench.web.exercises.models import OwnExercise
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.exercises.workshop_figures import turned
-from fairbench.web.find import Request
+from fairbench.web.site.find import Request
 
 FIRST = "standing"
 
 
 def open_workshop(request: HttpRequest) -> HttpResponse:
     """The workshop with a draft from ``?from=exercise/version`` or ``?from=position``."""
-    actor_of(request).require("exercises")
+    actor_of(request).require(Permission.EXERCISES)
     try:
         draft = workshop.begin(practice_shelf(), request.GET.get("from", FIRST))
     except InputError as error:
@@ -30,7 +30,7 @@ def open_workshop(request: HttpRequest) -> HttpResponse:
 @require_POST
 def change(request: Request) -> HttpResponse:
     """One change, answered with the workshop. A refused one says why and keeps the last good figure."""
-    actor_of(request).require("exercises")
+    actor_of(request).require(Permission.EXERCISES)
     try:
         draft = workshop.unpacked(request.POST.get("draft", ""))
     except InputError as error:
@@ -48,7 +48,7 @@ def change(request: Request) -> HttpResponse:
 def save(request: HttpRequest) -> HttpResponse:
     """Keep the draft: as a new exercise, or as a version of one's own."""
     actor = actor_of(request)
-    actor.require("exercises")
+    actor.require(Permission.EXERCISES)
     form = _form(request)
     try:
         draft = workshop.unpacked(request.POST.get("draft", ""))

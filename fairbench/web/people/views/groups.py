@@ -9,11 +9,11 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.web.accounts.actor import actor_of
-from fairbench.web.find import find
 from fairbench.web.people import actions
 from fairbench.web.people.forms import GroupForm
 from fairbench.web.people.models import Group, Listing, Participant, PastListing
 from fairbench.web.people.people_lists import lines_of
+from fairbench.web.site.find import find
 
 
 def groups(request: HttpRequest) -> HttpResponse:

@@ -12,17 +12,17 @@ from django.views.decorators.http import require_POST
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import ConditionError
-from fairbench.web.accounts.actor import Actor, actor_of
-from fairbench.web.find import find
+from fairbench.web.accounts.actor import Actor, Permission, actor_of
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_actions import read_day, read_declared
 from fairbench.web.people.models import Condition, HealthEvent, Participant
+from fairbench.web.site.find import find
 
 
 def options(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     """The side, severity and stage that a condition can be declared with."""
     find(Participant, participant_id)
-    actor_of(request).require("health")
+    actor_of(request).require(Permission.HEALTH)
     try:
         chosen = load_conditions().condition(request.GET.get("condition", ""))
     except ConditionError:

@@ -9,17 +9,17 @@ from django.utils import timezone
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.people_csv import COLUMNS, Table, guess, people_rows, read_table, write_people
-from fairbench.web.accounts.actor import actor_of
-from fairbench.web.find import find
+from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import actions
 from fairbench.web.people.models import Group
+from fairbench.web.site.find import find
 
 
 def bring_in(request: HttpRequest, group_id: UUID) -> HttpResponse:
     """A file, then its columns and a preview, then everybody at once; rows with errors are kept out only if
     that is asked for."""
     group = find(Group, group_id)
-    actor_of(request).require("people")
+    actor_of(request).require(Permission.PEOPLE)
     context: dict[str, object] = {"group": group, "fields": COLUMNS}
     if request.method != "POST":
         return render(request, "people/bring_in.html", context)
@@ -47,7 +47,7 @@ def bring_in(request: HttpRequest, group_id: UUID) -> HttpResponse:
 def take_out(request: HttpRequest, group_id: UUID) -> HttpResponse:
     """The list as CSV."""
     group = find(Group, group_id)
-    actor_of(request).require("people")
+    actor_of(request).require(Permission.PEOPLE)
     rows = [
         {name: "" if (value := getattr(person, name)) is None else str(value) for name in COLUMNS}
         for person in group.participants.all()

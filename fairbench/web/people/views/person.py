@@ -6,12 +6,12 @@ from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
-from fairbench.web.accounts.actor import actor_of
-from fairbench.web.find import find
+from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import actions
 from fairbench.web.people.forms import ParticipantForm
 from fairbench.web.people.models import Group, Participant
 from fairbench.web.people.person_page import person_page
+from fairbench.web.site.find import find
 
 
 def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
@@ -20,7 +20,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     actor = actor_of(request)
     actions.see(actor, found)
     return render(
-        request, "people/person.html", {"page": person_page(found, actor.may("health")), "participant": found}
+        request, "people/person.html", {"page": person_page(found, actor.may(Permission.HEALTH)), "participant": found}
     )
 
 
@@ -28,7 +28,7 @@ def edit_participant(request: HttpRequest, participant_id: UUID | None = None) -
     """A new participant, or the facts of one. ``?group=`` lists a new one there."""
     found = find(Participant, participant_id) if participant_id else Participant()
     actor = actor_of(request)
-    actor.require("people")
+    actor.require(Permission.PEOPLE)
     form = ParticipantForm(request.POST or None, instance=found)
     wanted = request.GET.get("group", "")
     into = find(Group, wanted) if wanted else None

@@ -13,13 +13,13 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.screening import Answer
-from fairbench.web.accounts.actor import actor_of
-from fairbench.web.find import find
+from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import health_actions
-from fairbench.web.people.handed import KEY, MOST_TRIES, TRIES, hand_over, take_back
+from fairbench.web.people.handover import KEY, MOST_TRIES, TRIES, hand_over, take_back
 from fairbench.web.people.health_actions import read_declared
+from fairbench.web.people.health_summary import declared_of
 from fairbench.web.people.models import Participant, Screening
-from fairbench.web.people.standing import declared_of
+from fairbench.web.site.find import find
 
 
 @require_POST
@@ -38,7 +38,7 @@ def ask(request: HttpRequest, screening_id: UUID, number: int) -> HttpResponse:
     """One question; its answer leads to the next."""
     screening = find(Screening, screening_id, "participant")
     actor = actor_of(request)
-    actor.require("health")
+    actor.require(Permission.HEALTH)
     questions = load_questions()
     if not 1 <= number <= len(questions):
         raise Http404
@@ -68,7 +68,7 @@ def ask(request: HttpRequest, screening_id: UUID, number: int) -> HttpResponse:
 def asked(request: HttpRequest, screening_id: UUID) -> HttpResponse:
     """All is answered: thanks, and hand it back."""
     screening = find(Screening, screening_id, "participant")
-    actor_of(request).require("health")
+    actor_of(request).require(Permission.HEALTH)
     return render(request, "people/asked.html", {"screening": screening})
 
 
@@ -92,7 +92,7 @@ def review(request: HttpRequest, screening_id: UUID) -> HttpResponse:
     """The answers, read together; what they lead to is confirmed. Looking at them is on record."""
     screening = find(Screening, screening_id, "participant")
     actor = actor_of(request)
-    actor.require("health")
+    actor.require(Permission.HEALTH)
     if screening.given_on is None:
         return redirect("people:participant", screening.participant_id)
     wrong = ""

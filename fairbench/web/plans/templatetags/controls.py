@@ -9,7 +9,7 @@ from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
 from fairbench.core.dose.edit import Figure
-from fairbench.web.plans.inspector import Choice
+from fairbench.web.plans.bench.inspector import Choice
 
 register = template.Library()
 _KEPT = 2048

@@ -15,14 +15,15 @@ from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.exercises.filters import open_filters, read
 from fairbench.web.exercises.rows import rows_by_block
-from fairbench.web.find import Request, find
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_actions import read_day
 from fairbench.web.people.models import Participant
-from fairbench.web.plans import actions, verbs
+from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan, shelf
-from fairbench.web.plans.bench_view import Looked, bench_view
+from fairbench.web.plans.bench import edits as verbs
+from fairbench.web.plans.bench.view import Looked, bench_view
 from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.site.find import Request, find
 
 
 def bench(request: Request, plan_id: UUID) -> HttpResponse:
@@ -105,7 +106,7 @@ def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
     found = find_on_shelf(stock, asked)
     context = {
         "plan": plan,
-        "blocks": rows_by_block(stock, "drawer", found),
+        "blocks": rows_by_block(stock, "plans/_shelf_row.html", found),
         "count": len(found),
         "versions": sum(len(one.versions) for one in found),
         "wrong": wrong,

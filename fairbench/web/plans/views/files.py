@@ -10,10 +10,10 @@ from django.utils.text import slugify
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.formats.plan_doc import LARGEST_FILE, write_plan
 from fairbench.web.accounts.actor import actor_of
-from fairbench.web.find import find
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan
 from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.site.find import find
 
 
 def plan_json(request: HttpRequest, plan_id: UUID) -> HttpResponse:

@@ -11,11 +11,11 @@ from django.views.decorators.http import require_POST
 from fairbench.core.errors import InputError
 from fairbench.core.formats.shapes_doc import load_shapes
 from fairbench.web.accounts.actor import actor_of
-from fairbench.web.find import find
 from fairbench.web.people.models import Group
 from fairbench.web.plans import actions
 from fairbench.web.plans.entries import plan_entries
 from fairbench.web.plans.models import Plan
+from fairbench.web.site.find import find
 
 
 def plans(request: HttpRequest) -> HttpResponse:

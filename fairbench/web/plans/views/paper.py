@@ -8,9 +8,9 @@ from django.shortcuts import render
 from fairbench.core.dose.words import summary
 from fairbench.core.plan.packing import pack
 from fairbench.core.plan.timeline import StepKind, compile_timeline
-from fairbench.web.find import find
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.site.find import find
 
 
 def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:

@@ -1,7 +1,6 @@
-"""Filters and tags that put core values into words and pictures; no rule lives here."""
+"""Filters and tags that put core values into words; no rule lives here."""
 
 import json
-from typing import Any
 
 from django import template
 from django.utils.safestring import SafeString, mark_safe
@@ -9,12 +8,8 @@ from django.utils.safestring import SafeString, mark_safe
 from fairbench.core.checks import Mend
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.exercises.cues import say
-from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.fit.fit import Shape
 from fairbench.figures.verdict_shapes import verdict_sign
-from fairbench.web.accounts.actor import Actor
-from fairbench.web.accounts.models import User
-from fairbench.web.exercises.figures import image
 
 register = template.Library()
 register.filter("clock", minutes_and_seconds)
@@ -34,12 +29,6 @@ def either_side(cue: str) -> str:
 
 
 @register.simple_tag
-def figure(exercise: Exercise, version: Version, size: str = "card", **more: Any) -> SafeString:
-    """The figure of a version: ``{% figure exercise version "small" ink="print" pose="start" %}``."""
-    return image(exercise, version, size, **more)
-
-
-@register.simple_tag
 def verdict(shape: str, overruled: bool = False) -> SafeString:
     """The small sign of a verdict, beside its words."""
     return mark_safe(verdict_sign(Shape(shape), overruled))  # made of our own figures only
@@ -55,9 +44,3 @@ def percent(part: float) -> str:
 def mend_fields(mend: Mend) -> str:
     """What a mend sends, for the button that sends it."""
     return json.dumps(dict(mend.fields))
-
-
-@register.filter
-def may(user: User, room: str) -> bool:
-    """Whether the role of whoever is signed in may change things in a room."""
-    return Actor(user).may(room)

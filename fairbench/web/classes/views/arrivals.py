@@ -13,10 +13,10 @@ from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import PLACES, arriving
 from fairbench.web.classes.models import DayNote, Meeting
-from fairbench.web.find import find
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.site.find import find
 
 
 @require_POST

@@ -10,10 +10,9 @@ from fairbench.core.people.conditions import Declared
 from fairbench.core.people.screening import Outcome
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
-
-from . import health_actions
-from .models import Group, Listing, Participant, PastListing, Screening
-from .standing import keep_standing
+from fairbench.web.people import health_actions
+from fairbench.web.people.health_summary import keep_standing
+from fairbench.web.people.models import Group, Listing, Participant, PastListing, Screening
 
 LEFT, RIGHT = Side.LEFT, Side.RIGHT
 

@@ -31,10 +31,9 @@ from fairbench.core.plan.timeline import Timeline, compile_timeline
 from fairbench.core.sides import Side
 from fairbench.figures.palette import palette
 from fairbench.figures.svg import drawing_svg
-from fairbench.measured import PROFILES
-
-from .packages import OpsError, install
-from .postgres import Cluster, server_programs
+from fairbench.ops.benchmark.profiles import PROFILES
+from fairbench.ops.packages import OpsError, install
+from fairbench.ops.postgres import Cluster, server_programs
 
 ROOT = Path(__file__).resolve().parents[2]
 FIRST_DATABASE_PORT = 54800

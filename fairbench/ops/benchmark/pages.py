@@ -1,4 +1,4 @@
-"""``manage.py measure_bench``: the server side of ``bin/bench``, on an empty database of its own.
+"""The server side of ``bin/bench``, on an empty database of its own: ``-m …pages PLAN PEOPLE ROUNDS``.
 
 A bare page, a look at the bench and an edit are taken in turns, so that whatever else the machine
 does hits all alike. Prints JSON.
@@ -6,12 +6,12 @@ does hits all alike. Prints JSON.
 
 import json
 import statistics
+import sys
 import time
 from collections.abc import Callable
 from dataclasses import asdict, dataclass
-from typing import Any
+from pathlib import Path
 
-from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connection
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
@@ -24,31 +24,15 @@ from django_scopes import scope
 from fairbench.core.dose.dose import Repetitions
 from fairbench.core.formats.plan_doc import read_plan
 from fairbench.core.plan.plan import Item, Plan
-from fairbench.measured import PROFILES
+from fairbench.ops.benchmark.profiles import PROFILES
 from fairbench.web import urls
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
 from fairbench.web.people import health_actions
+from fairbench.web.people.health_summary import keep_standing
 from fairbench.web.people.models import Group, Listing, Participant, Screening
-from fairbench.web.people.standing import keep_standing
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import shelf
-
-
-class Command(BaseCommand):
-    help = "Measure the bench against a bare page. Only for an empty database."
-
-    def add_arguments(self, parser: CommandParser) -> None:
-        parser.add_argument("plan", help="a plan file")
-        parser.add_argument("people", type=int)
-        parser.add_argument("rounds", type=int)
-
-    def handle(self, *args: Any, **options: Any) -> None:
-        if Practice.objects.exists():
-            raise CommandError("There is a practice in this database; nothing was measured.")
-        with open(options["plan"], "rb") as file:
-            pages = medians(read_plan(file.read()), options["people"], options["rounds"])
-        self.stdout.write(json.dumps({name: asdict(page) for name, page in pages.items()}))
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,3 +110,9 @@ def _queries(page: Callable[[], object]) -> int:
     with CaptureQueriesContext(connection) as captured:
         page()
     return len([query for query in captured.captured_queries if "SAVEPOINT" not in query["sql"]])
+
+
+if __name__ == "__main__":
+    plan_file, people, rounds = sys.argv[1:]
+    value = read_plan(Path(plan_file).read_bytes())
+    print(json.dumps({name: asdict(page) for name, page in medians(value, int(people), int(rounds)).items()}))

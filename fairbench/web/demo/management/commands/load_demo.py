@@ -5,7 +5,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from fairbench.web.accounts.models import Practice
-from fairbench.web.classes import demo
+from fairbench.web.demo import classes as demo
 
 
 class Command(BaseCommand):

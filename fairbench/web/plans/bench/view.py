@@ -19,12 +19,12 @@ from fairbench.core.plan.timeline import StepKind, Timeline, compile_timeline
 from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.people.models import Group
 
-from .adapter import core_group, shelf
-from .bench_drawing import Drawing, draw
-from .bench_svg import bench_svg
+from ..adapter import core_group, shelf
+from ..models import Plan
+from .drawing import Drawing, draw
 from .inspector import Inspector, inspect
-from .models import Plan
 from .reasons import Reason, Session, in_words, reason_of, session_of
+from .svg import bench_svg
 
 _STEP_WORDS = {
     StepKind.TRANSFER: "Getting about",

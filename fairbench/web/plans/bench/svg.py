@@ -11,7 +11,7 @@ from django.utils.safestring import SafeString, mark_safe
 
 from fairbench.figures.verdict_shapes import shape_path
 
-from .bench_drawing import PLANK, ROW, ROW_PLANK, WEAVE, Cell, Drawing, Lane, Plank, Row
+from .drawing import PLANK, ROW, ROW_PLANK, WEAVE, Cell, Drawing, Lane, Plank, Row
 
 # A small texture for each block, so that blocks do not differ by colour alone.
 _TEXTURE_OF = {

@@ -9,7 +9,6 @@ from django.db import transaction
 from django.utils import timezone
 from django_scopes import scope
 
-from fairbench import demo
 from fairbench.core.dose.dose import Dose, Repetitions
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.plan_doc import plan_document
@@ -22,15 +21,15 @@ from fairbench.core.plan.session_templates import draft
 from fairbench.core.plan.timeline import Timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
-from fairbench.web.people.demo import CHAIRS, MATS, Someone, has_left, put_down
+from fairbench.web.classes import actions
+from fairbench.web.classes.meeting import timeline_of
+from fairbench.web.classes.models import Attendance, Meeting
+from fairbench.web.demo import account as demo
+from fairbench.web.demo.people import CHAIRS, MATS, Someone, has_left, put_down
 from fairbench.web.people.models import Group, Listing, Participant
 from fairbench.web.plans import actions as plan_actions
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
-
-from . import actions
-from .meeting import timeline_of
-from .models import Attendance, Meeting
 
 SEED = 24
 

@@ -17,14 +17,15 @@ from fairbench.core.plan.plan import Item
 from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.find import find
 from fairbench.web.people import health_actions
 from fairbench.web.people.models import Group, Participant
+from fairbench.web.site.find import find
+from fairbench.web.site.text import clean_text
 
-from . import actions
-from .actions import Edited
-from .adapter import core_group, core_plan, shelf
-from .models import Plan, PlanRevision
+from .. import actions
+from ..actions import Edited
+from ..adapter import core_group, core_plan, shelf
+from ..models import Plan, PlanRevision
 
 Fields = Mapping[str, str]
 GIVEN_FOR = datetime.timedelta(days=7)
@@ -234,7 +235,7 @@ def _on_item(actor: Actor, plan_id: UUID, fields: Fields, change: Callable[[Item
 
 
 def note(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    text = clean(fields.get("value", ""))
+    text = clean_text(fields.get("value", ""))
     return _on_item(actor, plan_id, fields, lambda item: replace(item, note=text), "Noted at")
 
 
@@ -250,7 +251,7 @@ def settings(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     def change(plan: plans.Plan) -> plans.Plan:
         match name:
             case "name":
-                return replace(plan, name=clean(value).replace("\n", " ").strip())
+                return replace(plan, name=clean_text(value).replace("\n", " ").strip())
             case "length_min":
                 return replace(plan, length_min=_whole(value, name))
             case "water_every_min":
@@ -287,15 +288,6 @@ def undo(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
 def redo(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     edited = actions.redo(actor, plan_id, _seen(fields))
     return Done(edited, "Done again.", fields.get("chosen", ""), bool(actions.newer_state(edited.plan)))
-
-
-def clean(text: str) -> str:
-    """Text without control characters, which no database field takes; line breaks stay."""
-    return "".join(
-        letter
-        for letter in text.replace("\r\n", "\n")
-        if letter == "\n" or letter.isprintable() or letter in "\u200d\u200e\u200f\u2066\u2067\u2068\u2069"
-    )
 
 
 def _whole(text: str, field: str) -> int:
