@@ -5,7 +5,7 @@ from django.utils import timezone
 from factory.django import DjangoModelFactory
 
 from fairbench.web.accounts.models import Practice, Role, User
-from fairbench.web.people.health_summary import keep_standing
+from fairbench.web.people.health_summary import keep_health_summary
 from fairbench.web.people.models import Group, Listing, Participant, Screening
 
 PASSWORD = "a-long-test-password"
@@ -43,7 +43,7 @@ class ParticipantFactory(DjangoModelFactory):
             Screening.objects.create(
                 practice=self.practice, participant=self, given_on=timezone.localdate(now), reviewed_at=now
             )
-            keep_standing(self)
+            keep_health_summary(self)
 
 
 class GroupFactory(DjangoModelFactory):

@@ -13,8 +13,8 @@ from fairbench.core.errors import InputError, PlanError
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.search import Wanted, find
 from fairbench.core.exercises.spread import spread
-from fairbench.core.fit.cautions import asked as asked_of_version
 from fairbench.core.fit.cautions import cautions
+from fairbench.core.fit.cautions import demand_set as asked_of_version
 from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
@@ -224,10 +224,10 @@ def _caution(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
     _, version = _version(asked)
     declared = [_declared(part, conditions) for part in asked.conditions.split(",")]
-    mets = {hit: None for side in Side for hit in cautions(declared, conditions, asked_of_version(version, side))}
+    triggered = {hit: None for side in Side for hit in cautions(declared, conditions, asked_of_version(version, side))}
     if asked.json:
-        return _json([met_document(hit, conditions) for hit in mets])
-    return text.cautions(tuple(mets), conditions)
+        return _json([met_document(hit, conditions) for hit in triggered])
+    return text.cautions(tuple(triggered), conditions)
 
 
 def _declared(words: str, conditions: Conditions) -> Declared:
@@ -253,13 +253,13 @@ def _declared(words: str, conditions: Conditions) -> Declared:
 def _judge(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
     case = _of_file(asked.plan, lambda data: read_case(data, conditions))
-    verdict, mets = judge(case, conditions)
+    verdict, triggered = judge(case, conditions)
     if asked.json:
         first = talk_first(case, conditions)
-        reasons = ([first] if first else []) + [hit.rule.because for hit in mets]
-        applies = [met_document(hit, conditions) for hit in mets]
+        reasons = ([first] if first else []) + [hit.rule.because for hit in triggered]
+        applies = [met_document(hit, conditions) for hit in triggered]
         return _json({"verdict": verdict, "reasons": reasons, "applies": applies})
-    return f"{verdict}\n{text.cautions(mets, conditions)}"
+    return f"{verdict}\n{text.cautions(triggered, conditions)}"
 
 
 def _conditions(asked: argparse.Namespace) -> str:

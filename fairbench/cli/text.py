@@ -8,7 +8,7 @@ from fairbench.core.dose.words import summary
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.exercises.spread import PLACES, Spread
-from fairbench.core.fit.cautions import Met, asked
+from fairbench.core.fit.cautions import TriggeredRule, demand_set
 from fairbench.core.fit.cautions import cautions as all_cautions
 from fairbench.core.fit.fit import Fit
 from fairbench.core.fit.share import shares
@@ -76,8 +76,8 @@ def body(out: BodyOut) -> str:
     """A pose that is held up, in a few lines."""
     lines = [f"{out.position}, {out.side} side works"]
     lines += [f"  {share * 100:5.1f} %  on the {group}" for group, share in out.shares.items() if share]
-    state = "inside what holds it" if out.steadiness >= 0 else "outside: it would tip"
-    lines.append(f"  the weight is {abs(out.steadiness) * 100:.1f} % of stature {state}")
+    state = "inside what holds it" if out.stability_margin >= 0 else "outside: it would tip"
+    lines.append(f"  the weight is {abs(out.stability_margin) * 100:.1f} % of stature {state}")
     lines += [f"  {moment:7.1f} N·m  at the {joint.replace('_', ' ')}" for joint, moment in out.moments.items()]
     lines += [f"  {d.value:g} {d.unit}  {d.words}{f' ({d.side})' if d.side else ''}" for d in out.demands]
     return "\n".join(lines) + "\n"
@@ -107,17 +107,17 @@ def fit(found: Fit) -> str:
         for verdict in found.of_item(time.item.id):
             if verdict.differs:
                 what = f"{verdict.exercise.name}, {verdict.version.name}" if verdict.version else verdict.reason
-                lines.append(f"  {verdict.person.name:<20} {verdict.shape.words:<10} {what}")
+                lines.append(f"  {verdict.person.name:<20} {verdict.kind.words:<10} {what}")
     people = tuple({v.person.id: v.person for v in found.verdicts.values()}.values())
     lines += ["", "Share of the working time"]
     lines += [f"  {share.person.name:<20} {share.part:6.1%}  {share.swaps} swapped" for share in shares(found, people)]
     return "\n".join(lines) + "\n"
 
 
-def cautions(mets: tuple[Met, ...], conditions: Conditions) -> str:
+def cautions(triggered: tuple[TriggeredRule, ...], conditions: Conditions) -> str:
     """A line for each caution: what to do, why, and what met it."""
     lines = []
-    for hit in mets:
+    for hit in triggered:
         what = f"{hit.demand.words} {hit.demand.figure}" if hit.demand else hit.rule.when_words
         side = f", {hit.side}" if hit.side else ""
         lines.append(f"  {hit.effect:<7} {hit.rule.because} ({conditions.words(hit.declared)}: {what}{side})")
@@ -183,7 +183,7 @@ def warned(found: Conditions, shelf: Shelf) -> str:
                 declared = Declared(one.id, None, severity, stage)
                 counts = dict.fromkeys(("fine", "ease", "avoid"), 0)
                 for version in versions:
-                    effects = {hit.effect for hit in all_cautions([declared], found, asked(version, Side.RIGHT))}
+                    effects = {hit.effect for hit in all_cautions([declared], found, demand_set(version, Side.RIGHT))}
                     counts["avoid" if Effect.AVOID in effects else "ease" if Effect.EASE in effects else "fine"] += 1
                 fine, ease, avoid = (counts[name] / len(versions) for name in counts)
                 mark = "  under half is fine or eased" if avoid > 0.5 else ""

@@ -39,7 +39,7 @@ def exercise(found: Exercise) -> dict[str, Any]:
         "block": found.block.value,
         "aim": {"region": found.aim.region, "quality": found.aim.quality, "action": found.aim.action},
         "limb": found.limb,
-        "counts_as": found.counts_as,
+        "one_repetition": found.one_repetition,
         "base": found.base,
         "versions": [
             {
@@ -65,16 +65,26 @@ def demands(exercise: Exercise, version: Version, side: Side) -> dict[str, Any]:
         "side": side.value,
         "demands": [
             {
-                "id": d.id, "words": d.words, "value": d.value, "unit": d.unit, "pose": d.pose, "joint": d.joint,
+                "id": d.id,
+                "words": d.words,
+                "value": d.value,
+                "unit": d.unit,
+                "pose": d.pose,
+                "joint": d.joint,
                 "side": d.side,
             }
             for d in movement_demands(version.movement, side)
         ],
         "poses": [
-            {"pose": name, "shares": dict(held.shares), "steadiness": held.steadiness, "moments": dict(held.moments)}
+            {
+                "pose": name,
+                "shares": dict(held.shares),
+                "stability_margin": held.stability_margin,
+                "moments": dict(held.moments),
+            }
             for name, held in balances(version.movement, side)
         ],
-    }  # fmt: skip
+    }
 
 
 def spread(counted: Spread) -> dict[str, Any]:
@@ -107,13 +117,20 @@ def conditions(found: Conditions) -> list[dict[str, Any]]:
             "asks_clinician": list(one.asks_clinician),
             "excludes": list(one.excludes),
             "rules": [
-                {"id": r.id, "effect": r.effect, "when": r.when_words, "because": r.because, "kind": r.kind,
-                 "severity": list(r.severity), "stage": list(r.stage)}
+                {
+                    "id": r.id,
+                    "effect": r.effect,
+                    "when": r.when_words,
+                    "because": r.because,
+                    "kind": r.kind,
+                    "severity": list(r.severity),
+                    "stage": list(r.stage),
+                }
                 for r in one.rules
             ],
         }
         for one in found
-    ]  # fmt: skip
+    ]
 
 
 def _totals(found: Timeline) -> dict[str, Any]:

@@ -4,7 +4,7 @@ import os
 
 from django.core.wsgi import get_wsgi_application
 
-from fairbench.core.fit.cautions import asked
+from fairbench.core.fit.cautions import demand_set
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.sides import Side
 
@@ -15,7 +15,7 @@ def work_out() -> None:
     for exercise in load_shelf():
         for version in exercise.versions:
             for side in Side:
-                asked(version, side)
+                demand_set(version, side)
 
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "fairbench.web.settings")

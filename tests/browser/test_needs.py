@@ -7,8 +7,8 @@ from django.utils import timezone
 from django_scopes import scopes_disabled
 from playwright.sync_api import Page, expect
 
-from fairbench.web.people.health_summary import keep_standing
-from fairbench.web.people.models import Overrule, Participant
+from fairbench.web.people.health_summary import keep_health_summary
+from fairbench.web.people.models import Override, Participant
 
 from .conftest import becomes
 
@@ -96,21 +96,21 @@ def test_a_word_against_the_fit_holds_and_then_expires(page: Page) -> None:
     row = page.locator(".people-row", has_text="Nerys Quill")
     row.locator(".cell.eased").first.click()
     expect(page.locator("#verdict")).to_contain_text("Eased")
-    planned = page.locator("#overrule-version option").last.get_attribute("value")
-    page.locator("#overrule-version").select_option(planned)
-    page.locator("#overrule-reason").fill("Her surgeon set no limits.")
+    planned = page.locator("#override-version option").last.get_attribute("value")
+    page.locator("#override-version").select_option(planned)
+    page.locator("#override-reason").fill("Her surgeon set no limits.")
     page.get_by_role("button", name="Decide so").click()
-    expect(page.locator("#verdict")).to_contain_text("by your word: Her surgeon set no limits.")
-    expect(row.locator(".cell.overruled")).to_have_count(1)
+    expect(page.locator("#verdict")).to_contain_text("by your decision: Her surgeon set no limits.")
+    expect(row.locator(".cell.overridden")).to_have_count(1)
     with scopes_disabled():
-        word = Overrule.objects.get()
+        word = Override.objects.get()
         assert word.until == timezone.localdate()
         # A day later, as the database has it.
         word.until -= datetime.timedelta(days=1)
         word.save()
-        keep_standing(Participant.objects.get(call_name="Nerys Quill"))
+        keep_health_summary(Participant.objects.get(call_name="Nerys Quill"))
     page.reload()
-    expect(page.locator(".people-row", has_text="Nerys Quill").locator(".cell.overruled")).to_have_count(0)
+    expect(page.locator(".people-row", has_text="Nerys Quill").locator(".cell.overridden")).to_have_count(0)
     expect(page.locator(".people-row", has_text="Nerys Quill").locator(".cell.eased")).to_have_count(1)
 
 
@@ -143,8 +143,8 @@ def test_what_one_person_is_given_stands_in_their_row(page: Page) -> None:
     open_plan(page, "Bones and balance")
     page.get_by_role("button", name=re.compile("^Give Aurelio Finch")).click()
     finch = page.locator(".people-row", has_text="Aurelio Finch")
-    expect(finch.locator(".cell.overruled")).to_have_count(1)
+    expect(finch.locator(".cell.overridden")).to_have_count(1)
     expect(finch.locator(".row-share")).to_have_text("100%")
-    finch.locator(".cell.overruled").click()
+    finch.locator(".cell.overridden").click()
     page.get_by_role("button", name="Take your word back").click()
     expect(finch.locator(".cell.waits")).to_have_count(1)

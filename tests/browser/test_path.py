@@ -154,7 +154,7 @@ def test_the_whole_path_by_keyboard_alone(page: Page) -> None:
     page.goto("/plans/new/")
     page.keyboard.type("By hand")
     tab_to("#length")
-    tab_to("input[name=shape]")
+    tab_to("input[name=template]")
     page.keyboard.press("ArrowDown")
     page.keyboard.press("Enter")
     page.wait_for_selector(".plank")

@@ -13,7 +13,7 @@ VIEWS = [
     "/shelf/band-row/",
     "/plans/",
     "/plans/new/",
-    "/plans/bring-in/",
+    "/plans/import/",
     "/classes/",
 ]
 

@@ -14,7 +14,7 @@ from fairbench.core.body.drawing.shapes import Capsule, Drawing, Line, Polygon, 
 from fairbench.core.body.movement import steps
 from fairbench.core.body.view import View
 from fairbench.core.exercises.aim import BlockKind
-from fairbench.core.fit.fit import Shape as Verdict
+from fairbench.core.fit.fit import VerdictKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.sides import Side
 from fairbench.figures.film import FRAMES, film
@@ -173,9 +173,9 @@ def test_the_same_drawing_is_the_same_text() -> None:
     assert first == second
 
 
-@pytest.mark.parametrize("shape", Verdict)
+@pytest.mark.parametrize("shape", VerdictKind)
 @pytest.mark.parametrize("width", [6.0, 30.0, 211.4])
-def test_a_verdict_is_as_wide_as_its_plank(shape: Verdict, width: float) -> None:
+def test_a_verdict_is_as_wide_as_its_plank(shape: VerdictKind, width: float) -> None:
     path = shape_path(shape, width)
     x, reach = 0.0, [0.0]
     for command, numbers in re.findall(r"([MLHVhvzl])([-\d. ]*)", path):
@@ -190,9 +190,9 @@ def test_a_verdict_is_as_wide_as_its_plank(shape: Verdict, width: float) -> None
 
 
 def test_the_five_verdicts_differ_in_shape_and_not_only_in_colour() -> None:
-    outlines = {shape: shape_path(shape, 30.0) for shape in Verdict}
-    waits = outlines.pop(Verdict.WAITS)  # a dashed outline of the whole plank
-    assert waits == outlines[Verdict.AS_PLANNED]
+    outlines = {shape: shape_path(shape, 30.0) for shape in VerdictKind}
+    waits = outlines.pop(VerdictKind.WAITS)  # a dashed outline of the whole plank
+    assert waits == outlines[VerdictKind.AS_PLANNED]
     assert len(set(outlines.values())) == len(outlines)
-    assert 'class="verdict overruled"' in verdict_sign(Verdict.EASED, overruled=True)
-    assert 'aria-hidden="true"' in verdict_sign(Verdict.WAITS)
+    assert 'class="verdict overridden"' in verdict_sign(VerdictKind.EASED, overridden=True)
+    assert 'aria-hidden="true"' in verdict_sign(VerdictKind.WAITS)

@@ -4,7 +4,7 @@ import pytest
 from django.urls import reverse
 
 from fairbench.core.plan.plan import Plan as CorePlan
-from fairbench.web.people.health_summary import keep_standing
+from fairbench.web.people.health_summary import keep_health_summary
 from fairbench.web.people.models import Condition
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan as stored
@@ -186,7 +186,7 @@ def test_a_long_plan_for_sixteen_people_stays_within_its_queries(
     for number, person in enumerate(group.participants.all()):
         condition = ("stenosis", "parkinsons", "low-vision", "no-floor")[number % 4]
         Condition.objects.create(practice=actor.practice, participant=person, condition=condition)
-        keep_standing(person)
+        keep_health_summary(person)
     plan = actions.create(actor, core_plan(*exercises), group, "Long")
     with django_assert_max_num_queries(12):
         client_in.get(reverse("plans:bench", args=[plan.id]) + "?chosen=a")

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
-from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.session_templates import draft
@@ -50,10 +50,10 @@ def test_every_drawing_holds_together(items: list[tuple[str, str]], length: int)
     checked(draw(timeline(*items, length=length), ()))
 
 
-@pytest.mark.parametrize("shape", load_shapes().values(), ids=lambda shape: shape.id)
-def test_drafts_name_nearly_every_plank(shape) -> None:
+@pytest.mark.parametrize("template", load_session_templates().values(), ids=lambda template: template.id)
+def test_drafts_name_nearly_every_plank(template) -> None:
     numbers = iter(range(999))
-    plan = draft(shape, Plan("P", 45), Group(), SHELF, lambda: f"i{next(numbers)}")
+    plan = draft(template, Plan("P", 45), Group(), SHELF, lambda: f"i{next(numbers)}")
     drawing = draw(compile_timeline(plan, Group(), SHELF), ())
     checked(drawing)
     named = [plank for plank in drawing.planks if plank.outside or plank.lines]

@@ -22,12 +22,28 @@ from tests.factories import UserFactory
 pytestmark = pytest.mark.django_db
 
 SAID = {
-    "name": "Harbour reach", "short": "Harbour", "purpose": "Reaching for the mooring rope", "region": "shoulder",
-    "quality": "strength", "action": "lift", "block": "strengthen", "limb": "arm", "counts_as": "there and back",
-    "version": "standing reach", "change": "The first of its kind.", "dose": "repetitions", "amount": "6",
-    "sides": "each_side", "breath": "Out as you reach.", "set_up": "Stand tall.", "do": "Reach your {side} hand up.",
-    "watch": "Leaning back.", "stop": "Stop for pain.", "add_to": "", "rung": "harder",
-}  # fmt: skip
+    "name": "Harbour reach",
+    "short": "Harbour",
+    "purpose": "Reaching for the mooring rope",
+    "region": "shoulder",
+    "quality": "strength",
+    "action": "lift",
+    "block": "strengthen",
+    "limb": "arm",
+    "one_repetition": "there and back",
+    "version": "standing reach",
+    "change": "The first of its kind.",
+    "dose": "repetitions",
+    "amount": "6",
+    "sides": "each_side",
+    "breath": "Out as you reach.",
+    "set_up": "Stand tall.",
+    "do": "Reach your {side} hand up.",
+    "watch": "Leaning back.",
+    "stop": "Stop for pain.",
+    "add_to": "",
+    "rung": "harder",
+}
 
 
 def draft(start: str = "standing", *changes: dict[str, str]) -> workshop.Draft:
@@ -177,7 +193,7 @@ def test_the_last_good_figure_is_kept_beside_the_reason(client_in) -> None:
         assert client_in.post("/shelf/workshop/change/", {"draft": broken, "do": "copy"}).status_code == 400
 
 
-def test_an_own_exercise_is_kept_planned_and_put_away(client_in, actor) -> None:
+def test_an_own_exercise_is_kept_planned_and_archived(client_in, actor) -> None:
     made = draft("standing", *LIFTED)
     missing = client_in.post("/shelf/workshop/save/", {**SAID, "draft": made.packed(), "name": ""})
     assert missing.status_code == 422
@@ -199,7 +215,7 @@ def test_an_own_exercise_is_kept_planned_and_put_away(client_in, actor) -> None:
 
     second = {**SAID, "add_to": row.slug, "version": "higher reach", "draft": draft("standing", *LIFTED).packed()}
     client_in.post("/shelf/workshop/save/", second)
-    client_in.post(f"/shelf/{row.slug}/put-away/", {"away": "yes"})
+    client_in.post(f"/shelf/{row.slug}/archive/", {"away": "yes"})
     actor.practice.refresh_from_db()
     assert [v.id for v in practice_shelf().exercise(row.slug).versions] == ["standing-reach", "higher-reach"]
     client_in.get("/shelf/")
@@ -207,7 +223,7 @@ def test_an_own_exercise_is_kept_planned_and_put_away(client_in, actor) -> None:
     assert client_in.get(f"/plans/{plan.id}/").status_code == 200
     assert OwnExerciseRevision.objects.filter(exercise=row).count() == 3
     verbs = list(AuditEntry.objects.filter(object_id=row.id).order_by("at").values_list("verb", flat=True))
-    assert verbs == ["exercise.make", "exercise.add_version", "exercise.put_away"]
+    assert verbs == ["exercise.make", "exercise.add_version", "exercise.archive"]
 
 
 def test_own_exercises_stay_within_their_practice(own) -> None:
@@ -216,7 +232,7 @@ def test_own_exercises_stay_within_their_practice(own) -> None:
     client.force_login(stranger)
     assert client.get(f"/shelf/{own.slug}/").status_code == 404
     assert client.get(f"/shelf/figures/{own.slug}/standing-reach.svg").status_code == 404
-    assert client.post(f"/shelf/{own.slug}/put-away/", {"away": "yes"}).status_code == 404
+    assert client.post(f"/shelf/{own.slug}/archive/", {"away": "yes"}).status_code == 404
     assert "Harbour reach" not in client.get("/shelf/").content.decode()
     with scope(practice=stranger.practice):
         assert own.slug not in practice_shelf().exercises

@@ -1,4 +1,4 @@
-"""The fit on the bench: shapes in rows, reasons, one person's session, mends, fairer bases, overruling."""
+"""The fit on the bench: shapes in rows, reasons, one person's session, suggested fixes, fairer bases, overruling."""
 
 import datetime
 import re
@@ -8,8 +8,8 @@ from django.urls import reverse
 from django.utils import timezone
 
 from fairbench.web.accounts.models import Role
-from fairbench.web.people.health_summary import keep_standing, person_of
-from fairbench.web.people.models import Condition, Overrule, Participant
+from fairbench.web.people.health_summary import keep_health_summary, person_of
+from fairbench.web.people.models import Condition, Override, Participant
 from fairbench.web.plans import actions
 from fairbench.web.plans.bench.labels import name_for, width_of
 from tests.factories import ListingFactory, ParticipantFactory, UserFactory, make_group
@@ -28,7 +28,7 @@ def add_to(group, name: str, *conditions: dict[str, str]) -> Participant:
     person = ParticipantFactory(practice=group.practice, call_name=name)
     for row in conditions:
         Condition.objects.create(practice=group.practice, participant=person, **row)
-    keep_standing(person)
+    keep_health_summary(person)
     ListingFactory(practice=group.practice, group=group, participant=person)
     return person
 
@@ -69,7 +69,7 @@ def test_an_assistant_looks_at_the_bench_and_is_offered_nothing_to_change(client
     group = make_group(actor.practice, 1)
     person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
     plan = actions.create(actor, core_plan("heel-drop", "band-row"), group, "Made for a test")
-    offered = {'class="button mend"', 'id="open-shelf"', 'id="overrule"', "<fieldset"}
+    offered = {'class="button mend"', 'id="open-shelf"', 'id="override"', "<fieldset"}
     looks = ({}, {"chosen": "a"}, {"chosen": "a", "person": str(person.id)})
     mine = [look(client_in, plan, **query) for query in looks]
     assert offered == {mark for mark in offered if any(mark in page for page in mine)}
@@ -98,7 +98,7 @@ def test_the_inspector_says_for_whom_it_is_different(client_in, plan, group) -> 
 
 def test_talk_first_is_a_peg_in_every_item_and_a_finding(client_in, plan, group) -> None:
     new = add_to(group, "Cosmo Idris")
-    Participant.objects.filter(id=new.id).update(standing={})
+    Participant.objects.filter(id=new.id).update(health_summary={})
     page = look(client_in, plan)
     assert page.count('<a class="cell talk_first"') == 3
     assert "Cosmo Idris: talk first" in page
@@ -141,7 +141,7 @@ def test_fairer_bases_are_proposed_and_taken_and_undone(client_in, actor) -> Non
     assert now(plan).item("a").version == "both-arms"
 
 
-def overruled(client, plan, person, **fields):
+def overridden(client, plan, person, **fields):
     body = {
         "person": str(person.id),
         "exercise": "bridge",
@@ -150,29 +150,29 @@ def overruled(client, plan, person, **fields):
         "seen": "1",
         **fields,
     }
-    return client.post(reverse("plans:overrule", args=[plan.id]), body)
+    return client.post(reverse("plans:override", args=[plan.id]), body)
 
 
 def test_overruled_with_a_reason_until_a_day(client_in, plan, group) -> None:
     old = add_to(group, "Dilwyn Farrow", has("no-floor"))
-    assert overruled(client_in, plan, old, reason=" ").status_code == 422
-    assert overruled(client_in, plan, old, reason="x", until="2020-01-01").status_code == 422
-    assert overruled(client_in, plan, old, reason="x", version="on-the-roof").status_code == 422
-    assert overruled(client_in, plan, old, reason="x", exercise="moon-walk").status_code == 422
-    assert overruled(client_in, plan, old, reason="x", until="soon").status_code == 422
+    assert overridden(client_in, plan, old, reason=" ").status_code == 422
+    assert overridden(client_in, plan, old, reason="x", until="2020-01-01").status_code == 422
+    assert overridden(client_in, plan, old, reason="x", version="on-the-roof").status_code == 422
+    assert overridden(client_in, plan, old, reason="x", exercise="moon-walk").status_code == 422
+    assert overridden(client_in, plan, old, reason="x", until="soon").status_code == 422
     until = timezone.localdate() + datetime.timedelta(days=7)
-    answer = overruled(client_in, plan, old, reason="Has a plinth at hand.", until=until.isoformat())
-    assert "by your word: Has a plinth at hand." in answer.content.decode()
+    answer = overridden(client_in, plan, old, reason="Has a plinth at hand.", until=until.isoformat())
+    assert "by your decision: Has a plinth at hand." in answer.content.decode()
     warned = re.findall(r'<option value="([\w-]+)"[^>]*>[^<]* \(a caution says avoid\)', answer.content.decode())
     assert "full-bridge" in warned
     old.refresh_from_db()
-    assert person_of(old, today=until).overruled
-    assert not person_of(old, today=until + datetime.timedelta(days=1)).overruled
+    assert person_of(old, today=until).overrides
+    assert not person_of(old, today=until + datetime.timedelta(days=1)).overrides
     back = client_in.post(
-        reverse("plans:overrule_ends", args=[plan.id]), {"person": str(old.id), "exercise": "bridge", "chosen": "b"}
+        reverse("plans:end_override", args=[plan.id]), {"person": str(old.id), "exercise": "bridge", "chosen": "b"}
     )
-    assert "by your word" not in back.content.decode()
-    assert Overrule.objects.get(participant=old).ended_at is not None
+    assert "by your decision" not in back.content.decode()
+    assert Override.objects.get(participant=old).ended_at is not None
 
 
 def test_one_person_is_given_something_else_and_the_plan_stays(client_in, actor) -> None:
@@ -186,13 +186,13 @@ def test_one_person_is_given_something_else_and_the_plan_stays(client_in, actor)
     answer = do(client_in, plan, "give", **fields)
     page = answer.content.decode()
     assert lowest(page) == promised == 100
-    assert f'<a class="cell overruled" id="cell-{person.id}-a"' in page
+    assert f'<a class="cell overridden" id="cell-{person.id}-a"' in page
     assert now(plan) == core_plan("heel-drop", "band-row")
-    word = Overrule.objects.get(participant=person)
+    word = Override.objects.get(participant=person)
     assert (word.exercise, word.instead) == ("heel-drop", fields["instead"])
     assert word.until == timezone.localdate() + datetime.timedelta(days=7)
     reason = look(client_in, plan, chosen="a", person=str(person.id))
-    assert "by your word: nothing of Heel drops suits just now" in reason
+    assert "by your decision: nothing of Heel drops suits just now" in reason
     assert SHELF.exercise(word.instead).name in client_in.get(f"/people/{person.id}/").content.decode()
 
 
@@ -210,7 +210,7 @@ def test_what_cannot_be_given_is_refused(client_in, plan, group, fields, status)
     person = add_to(group, "Dilwyn Farrow")
     given = {"person": str(person.id), "exercise": "bridge", "instead": "band-row", "version": "one-arm"} | fields
     assert do(client_in, plan, "give", **given).status_code == status
-    assert not Overrule.objects.exists()
+    assert not Override.objects.exists()
 
 
 def test_something_else_can_be_decided_for_one_person(client_in, plan, group) -> None:
@@ -219,12 +219,12 @@ def test_something_else_can_be_decided_for_one_person(client_in, plan, group) ->
     offered = re.findall(r'<option value="([\w-]+)/([\w-]+)"', reason)
     assert len(offered) == 6
     assert not {"band-row", "bridge", "heel-raise"} & {exercise for exercise, _ in offered}
-    answer = overruled(client_in, plan, old, reason="Likes it better.", version="/".join(offered[0]))
+    answer = overridden(client_in, plan, old, reason="Likes it better.", version="/".join(offered[0]))
     name = SHELF.exercise(offered[0][0]).name
     assert f"{name}, " in answer.content.decode()
-    assert "by your word: Likes it better." in answer.content.decode()
-    assert overruled(client_in, plan, old, reason="x", version="moon/walk").status_code == 422
-    assert Overrule.objects.filter(ended_at=None).count() == 1
+    assert "by your decision: Likes it better." in answer.content.decode()
+    assert overridden(client_in, plan, old, reason="x", version="moon/walk").status_code == 422
+    assert Override.objects.filter(ended_at=None).count() == 1
 
 
 def test_what_the_fit_swapped_for_stands_first_among_what_else_could_be_done(client_in, actor) -> None:

@@ -10,8 +10,8 @@ from django.utils import timezone
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_summary import person_of, standing_of
-from fairbench.web.people.models import Condition, Overrule, Participant, Screening
+from fairbench.web.people.health_summary import person_of, screening_status_of
+from fairbench.web.people.models import Condition, Override, Participant, Screening
 from tests.factories import PASSWORD, ParticipantFactory, UserFactory
 
 pytestmark = pytest.mark.django_db
@@ -74,10 +74,10 @@ def test_what_was_noted_and_ended_is_told_by_name_and_by_whom(client_in, person)
 
 def test_a_decision_is_taken_back_on_the_persons_page(client_in, actor, person) -> None:
     day = timezone.localdate() + datetime.timedelta(days=7)
-    health_actions.overrule(actor, person.id, "bridge", "full-bridge", "Asked for it.", day)
+    health_actions.override(actor, person.id, "bridge", "full-bridge", "Asked for it.", day)
     page = client_in.get(f"/people/{person.id}/").content.decode()
     assert "Take back: Bridge" in page
-    page = send(client_in, person, "end", row=str(Overrule.objects.get(participant=person).id))
+    page = send(client_in, person, "end", row=str(Override.objects.get(participant=person).id))
     assert "Take back" not in page
     assert "Ended: decided otherwise, Bridge" in page
 
@@ -115,10 +115,10 @@ def test_a_condition_ends_by_itself_after_its_day(client_in, person) -> None:
 
 
 def test_screened_on_the_tablet_and_read_together(client_in, person) -> None:
-    assert standing_of(person).words == "not screened"
+    assert screening_status_of(person).words == "not screened"
     screening = screen(client_in, person, pressure="yes", joints="tell")
     person.refresh_from_db()
-    assert standing_of(person).words == "answers to be read"
+    assert screening_status_of(person).words == "answers to be read"
     address = f"/people/screening/{screening.id}/review/"
     refused = client_in.post(address, {"keep-pressure": "on", "pressure-severity": "controlled"})
     assert refused.status_code == 422
@@ -129,10 +129,10 @@ def test_screened_on_the_tablet_and_read_together(client_in, person) -> None:
     assert declared(person) == ["high-blood-pressure"]
     assert client_in.post(address, {"keep-pressure": "on"}).status_code == 422
     assert Condition.objects.filter(participant=person).count() == 1
-    assert standing_of(person).talk_first == ""
+    assert screening_status_of(person).talk_first == ""
     assert AuditEntry.objects.filter(object_id=person.id, verb="screening.review").exists()
     assert client_in.get(address).status_code == 200
-    assert AuditEntry.objects.filter(object_id=person.id, verb="screening.see").exists()
+    assert AuditEntry.objects.filter(object_id=person.id, verb="screening.view").exists()
 
 
 def test_a_tablet_goes_back_and_on_and_takes_no_nonsense(client_in, person) -> None:
@@ -189,10 +189,10 @@ def test_a_fall_ends_the_screening_until_it_is_asked_again(client_in, person) ->
     done = screen(client_in, person)
     client_in.post(f"/people/screening/{done.id}/review/", {})
     person.refresh_from_db()
-    assert standing_of(person).talk_first == ""
+    assert screening_status_of(person).talk_first == ""
     assert "be asked again" in send(client_in, person, "event", kind="a fall", happened_on="")
     person.refresh_from_db()
-    assert "A fall" in standing_of(person).talk_first
+    assert "A fall" in screening_status_of(person).talk_first
     tomorrow = timezone.localdate() + datetime.timedelta(days=1)
     assert "cannot be" in send(client_in, person, "event", kind="a fall", happened_on=tomorrow.isoformat())
 
@@ -202,14 +202,14 @@ def test_a_clinicians_word_lifts_what_asked_for_it(client_in, person) -> None:
     client_in.post(f"/people/screening/{done.id}/review/", {})
     send(client_in, person, "declare", condition="angina", stage="unstable")
     person.refresh_from_db()
-    assert "angina" in standing_of(person).talk_first
+    assert "angina" in screening_status_of(person).talk_first
     assert "Not kept" in send(client_in, person, "clear", condition="angina", who=" ", said="May join.")
     until = timezone.localdate() + datetime.timedelta(days=30)
     word = {"condition": "angina", "who": "Dr Oake", "said": "May join.", "letter": "Blue folder, Q"}
     assert "Letter: Blue folder, Q." in send(client_in, person, "clear", **word, until=until.isoformat())
     person.refresh_from_db()
-    assert standing_of(person).talk_first == ""
-    assert "angina" in standing_of(person, until + datetime.timedelta(days=1)).talk_first
+    assert screening_status_of(person).talk_first == ""
+    assert "angina" in screening_status_of(person, until + datetime.timedelta(days=1)).talk_first
 
 
 def test_an_assistant_sees_cautions_but_not_the_screening(client_in, actor, person) -> None:
@@ -228,7 +228,7 @@ def test_an_assistant_sees_cautions_but_not_the_screening(client_in, actor, pers
 
 
 def test_a_list_is_brought_in_whole_or_not_at_all(client_in, group) -> None:
-    address = f"/people/groups/{group.id}/bring-in/"
+    address = f"/people/groups/{group.id}/import/"
     text = "Name;Born\nOdo Finn;1950\n;1951\n"
     before = group.participants.count()
     fields = {"text": text, "column-0": "call_name", "column-1": "birth_year"}

@@ -23,7 +23,7 @@ pytestmark = pytest.mark.django_db
 
 
 def new_plan(client, **fields):
-    return client.post(reverse("plans:new"), {"name": "Fresh", "length": "45", "group": "", "shape": "", **fields})
+    return client.post(reverse("plans:new"), {"name": "Fresh", "length": "45", "group": "", "template": "", **fields})
 
 
 def test_a_new_plan_blank_or_from_a_shape(client_in, group) -> None:
@@ -31,7 +31,7 @@ def test_a_new_plan_blank_or_from_a_shape(client_in, group) -> None:
     blank = Plan.objects.get()
     assert blank.group == group
     assert "Nothing on the bench yet" in client_in.get(reverse("plans:bench", args=[blank.id])).content.decode()
-    new_plan(client_in, name="Drafted", shape="chair-rail-mat")
+    new_plan(client_in, name="Drafted", template="chair-rail-mat")
     page = client_in.get(reverse("plans:bench", args=[Plan.objects.get(name="Drafted").id])).content.decode()
     assert page.count('class="plank"') >= 12
 
@@ -43,7 +43,7 @@ def test_a_new_plan_blank_or_from_a_shape(client_in, group) -> None:
         ({"length": "0"}, "must be 5 to 180"),
         ({"length": "ten"}, "must be 5 to 180"),
         ({"length": "9999999"}, "must be 5 to 180"),
-        ({"shape": "banana"}, "there is no shape"),
+        ({"template": "banana"}, "there is no template"),
         ({"name": "x" * 130}, "at most 120 characters"),
     ],
 )
@@ -55,17 +55,17 @@ def test_a_new_plan_that_cannot_be_keeps_what_was_typed(client_in, fields, says)
     assert fields.get("name", "Typed").strip() in answer.content.decode()
 
 
-def test_copy_and_put_away_and_bring_back(client_in, plan) -> None:
+def test_copy_archive_and_restore(client_in, plan) -> None:
     client_in.post(reverse("plans:copy", args=[plan.id]))
     assert Plan.objects.filter(name="Test plan (copy)").exists()
-    client_in.post(reverse("plans:put_away", args=[plan.id]))
+    client_in.post(reverse("plans:archive", args=[plan.id]))
     assert "Bring back Test plan" in client_in.get(reverse("plans:list")).content.decode()
-    client_in.post(reverse("plans:put_away", args=[plan.id]), {"away": "no"})
+    client_in.post(reverse("plans:archive", args=[plan.id]), {"away": "no"})
     assert "Bring back Test plan" not in client_in.get(reverse("plans:list")).content.decode()
 
 
 def upload(client, data: bytes):
-    return client.post(reverse("plans:bring_in"), {"file": SimpleUploadedFile("plan.json", data)})
+    return client.post(reverse("plans:import"), {"file": SimpleUploadedFile("plan.json", data)})
 
 
 def test_a_plan_goes_out_and_comes_back(client_in, plan) -> None:

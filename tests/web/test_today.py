@@ -8,7 +8,7 @@ from fairbench.web.accounts.models import Role
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import people_today
 from fairbench.web.classes.models import DayNote, Incident, TeachEvent
-from fairbench.web.people.health_summary import standing_of
+from fairbench.web.people.health_summary import screening_status_of
 from fairbench.web.people.models import HealthEvent
 from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.models import PlanRevision
@@ -43,7 +43,7 @@ def test_a_pain_counts_for_this_class_only(client_in, meeting, group) -> None:
     (declared,) = first(meeting).conditions
     assert (declared.condition, declared.side, declared.severity) == ("shoulder-pain", "left", "marked")
     person.refresh_from_db()
-    assert person.standing["conditions"] == []
+    assert person.health_summary["conditions"] == []
     note = DayNote.objects.get()
     client_in.post(f"/classes/{meeting.id}/news/back/", {"note": str(note.id)})
     assert first(meeting).conditions == ()
@@ -66,7 +66,7 @@ def test_a_fall_is_talked_over_first_and_stays_on_record(client_in, meeting, gro
     news(client_in, meeting, person, kind="fell")
     assert "Fell since last time" in first(meeting).talk_first
     person.refresh_from_db()
-    assert "A fall" in standing_of(person).talk_first
+    assert "A fall" in screening_status_of(person).talk_first
     news(client_in, meeting, person, kind="talked")
     assert first(meeting).talk_first == ""
     assert HealthEvent.objects.get(participant=person).ended_at is None
@@ -77,7 +77,7 @@ def test_a_fall_noted_by_mistake_ends_with_the_note(client_in, meeting, group) -
     news(client_in, meeting, person, kind="fell")
     client_in.post(f"/classes/{meeting.id}/news/back/", {"note": str(DayNote.objects.get().id)})
     person.refresh_from_db()
-    assert standing_of(person).talk_first == ""
+    assert screening_status_of(person).talk_first == ""
     assert HealthEvent.objects.get().ended_at is not None
 
 
@@ -94,7 +94,7 @@ def test_the_teaching_screen_says_for_whom_it_is_different(client_in, meeting, g
     news(client_in, meeting, person, kind="unwell")
     client_in.post(f"/classes/{meeting.id}/begin/")
     page = client_in.get(f"/classes/{meeting.id}/teach/").content.decode()
-    assert f'"name": "{person.call_name}", "shape"' in page
+    assert f'"name": "{person.call_name}", "kind"' in page
 
 
 def test_an_incident_is_kept_apart_and_only_once(client_in, actor, meeting, group) -> None:

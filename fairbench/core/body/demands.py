@@ -37,7 +37,7 @@ class Demand:
         if self.unit == "yes":
             return "yes"
         if self.unit == "% of stature":
-            return f"{abs(self.value):.0f}% of stature {'outside' if self.value > 0 else 'inside'} the edge"
+            return f"{abs(self.value):.0f}% of stature {'outside' if self.value < 0 else 'inside'} the edge"
         number = (
             f"{self.value:.0f}" if abs(self.value) >= 10 or self.unit in ("°", "%", "of 3") else f"{self.value:.2f}"
         )
@@ -61,10 +61,10 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "wrist_extension": ("wrist bends back", "°"),
     "wrist_load": ("wrist carries while bent back", "° × %"),
     "overhead_load": ("load held overhead", "kg"),
-    "shoulder_lever": ("shoulder holds", "N·m per kg"),
-    "hip_lever": ("hip holds", "N·m per kg"),
-    "knee_lever": ("knee holds", "N·m per kg"),
-    "low_back_lever": ("low back holds", "N·m per kg"),
+    "shoulder_moment": ("shoulder holds", "N·m per kg"),
+    "hip_moment": ("hip holds", "N·m per kg"),
+    "knee_moment": ("knee holds", "N·m per kg"),
+    "low_back_moment": ("low back holds", "N·m per kg"),
     "hip_flexion": ("hip bends", "°"),
     "hip_extension": ("leg goes behind", "°"),
     "hip_crossing": ("leg crosses the midline", "°"),
@@ -81,7 +81,7 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "knees_share": ("weight on the knees", "%"),
     "knee_share": ("weight on this knee", "%"),
     "feet_share": ("weight on the feet", "%"),
-    "unsteadiness": ("how close to tipping", "% of stature"),
+    "stability_margin": ("balance to spare before tipping", "% of stature"),
     "stride": ("one foot far in front of the other", "% of height"),
     "unsupported": ("stands without a hand on anything", "yes"),
     "rises": ("gets up and sits down", "yes"),
@@ -111,8 +111,17 @@ _LEAST: Mapping[str, float] = {"°": 3.0, "%": 1.0, "N·m per kg": 0.03, "° × 
 """Below this nothing is asked, by unit."""
 _LEAST_OF: Mapping[str, float] = {what: _LEAST.get(unit, 0.0) for what, (_, unit) in WORDS.items()}
 
-Asked = tuple[str, float, str, Side | None]
+PoseDemand = tuple[str, float, str, Side | None]
 """One thing that a pose asks: which demand, how much, by which joint and of which side."""
+
+
+LESS_IS_HARDER = frozenset({"stability_margin"})
+"""Demands that are the greater, the smaller their figure is."""
+
+
+def harder_by(what: str, value: float, than: float) -> float:
+    """How much more is demanded by ``value`` than by another value of the same demand; negative where it is less."""
+    return than - value if what in LESS_IS_HARDER else value - than
 
 
 def demands_of(
@@ -131,7 +140,7 @@ def demands_of(
             value = round(value, 3)
             if value > _LEAST_OF[what]:
                 found = most.get((what, side))
-                if found is None or value > found.value:
+                if found is None or harder_by(what, value, found.value) > 0:
                     most[what, side] = _demand(what, value, name, joint, side)
     asked = list(most.values())
     asked += [_demand("grip", 1.0, poses[0][0], f"{side} hand", side) for side in sorted(grips)]
@@ -150,15 +159,15 @@ def _demand(what: str, value: float, pose: str = "", joint: str = "", side: Side
     return Demand(what, words, round(value, 3), unit, pose, joint, side)
 
 
-def _asked(solved: Solved, held: Statics, loads: Mapping[str, float]) -> Iterator[Asked]:
+def _asked(solved: Solved, held: Statics, loads: Mapping[str, float]) -> Iterator[PoseDemand]:
     yield from _spine(solved)
     for side in Side:
         yield from _arm(solved, held, loads, side)
         yield from _leg(solved, held, side)
-    yield "low_back_lever", held.moments["low_back"], "low back", None
+    yield "low_back_moment", held.moments["low_back"], "low back", None
     for group in ("hands", "forearms", "knees", "feet"):
         yield f"{group}_share", held.shares[group] * 100, group, None
-    yield "unsteadiness", -held.steadiness * 100, "support", None
+    yield "stability_margin", held.stability_margin * 100, "support", None
     yield from _base(solved)
 
 
@@ -172,7 +181,7 @@ def _rising(poses: Sequence[tuple[str, Solved]]) -> Iterator[Demand]:
             yield _demand("rises_alone", 1.0, poses[-1][0], "whole body")
 
 
-def _spine(solved: Solved) -> Iterator[Asked]:
+def _spine(solved: Solved) -> Iterator[PoseDemand]:
     a = solved.angles
     flex = a["lumbar_flex"] + a["thoracic_flex"]
     turn, side = a["lumbar_turn"] + a["thoracic_turn"], a["lumbar_side"] + a["thoracic_side"]
@@ -209,7 +218,7 @@ def _raised_and_behind(solved: Solved, side: Side) -> tuple[float, float]:
     return (0.0 if up < 0 and -forward > abs(aside) else raised), behind
 
 
-def _arm(solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) -> Iterator[Asked]:
+def _arm(solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) -> Iterator[PoseDemand]:
     a, p = solved.angles, f"{side}_"
     raised, behind = _raised_and_behind(solved, side)
     yield "shoulder_elevation", raised, f"{side} shoulder", side
@@ -219,7 +228,7 @@ def _arm(solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) 
     back = max(0.0, -a[p + "wrist_flex"])
     yield "wrist_extension", back, f"{side} wrist", side
     yield "wrist_load", back * held.each.get(p + "hand", 0.0), f"{side} wrist", side
-    yield "shoulder_lever", held.moments[p + "shoulder"], f"{side} shoulder", side
+    yield "shoulder_moment", held.moments[p + "shoulder"], f"{side} shoulder", side
     load = loads.get(p + "palm", 0.0)
     yield "load", load, f"{side} hand", side
     yield "ankle_load", loads.get(p + "ankle", 0.0), f"{side} ankle", side
@@ -229,7 +238,7 @@ def _arm(solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) 
         yield "overhead_load", load, f"{side} shoulder", side
 
 
-def _leg(solved: Solved, held: Statics, side: Side) -> Iterator[Asked]:
+def _leg(solved: Solved, held: Statics, side: Side) -> Iterator[PoseDemand]:
     a, p = solved.angles, f"{side}_"
     yield "hip_flexion", a[p + "hip_flex"], f"{side} hip", side
     yield "hip_extension", -a[p + "hip_flex"], f"{side} hip", side
@@ -243,11 +252,11 @@ def _leg(solved: Solved, held: Statics, side: Side) -> Iterator[Asked]:
     yield "knee_flexion", a[p + "knee_flex"], f"{side} knee", side
     yield "ankle_up", a[p + "ankle_flex"], f"{side} ankle", side
     yield "ankle_down", -a[p + "ankle_flex"], f"{side} ankle", side
-    yield "hip_lever", held.moments[p + "hip"], f"{side} hip", side
-    yield "knee_lever", held.moments[p + "knee"], f"{side} knee", side
+    yield "hip_moment", held.moments[p + "hip"], f"{side} hip", side
+    yield "knee_moment", held.moments[p + "knee"], f"{side} knee", side
 
 
-def _base(solved: Solved) -> Iterator[Asked]:
+def _base(solved: Solved) -> Iterator[PoseDemand]:
     position = solved.pose.position
     feet = [contact for contact in solved.contacts if contact.part.endswith("_foot") and contact.bears]
     if position.level is Level.STANDING:

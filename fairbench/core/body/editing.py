@@ -107,7 +107,7 @@ def rest_on(spec: PoseSpec, thing: str) -> PoseSpec:
     return replace(spec, on=thing)
 
 
-def stand_in(movement: Movement, position: Position) -> Movement:
+def change_position(movement: Movement, position: Position) -> Movement:
     """Start anew from a position, as it is held when nothing else is said."""
     return replace(movement, poses=tuple((name, PoseSpec(position)) for name, _ in movement.poses))
 

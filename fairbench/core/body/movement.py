@@ -23,8 +23,23 @@ from .view import View
 POSE_NAMES = ("start", "middle", "late", "end")
 """What poses are called, in the order they come; start and end are always there."""
 _KEPT = 4096
-_IN_HANDS = frozenset({"hands", "hand", "foot", "other-foot", "feet", "hand-foot", "front", "front-high", "front-low",
-                       "side", "back", "behind", "chest"})  # fmt: skip
+_IN_HANDS = frozenset(
+    {
+        "hands",
+        "hand",
+        "foot",
+        "other-foot",
+        "feet",
+        "hand-foot",
+        "front",
+        "front-high",
+        "front-low",
+        "side",
+        "back",
+        "behind",
+        "chest",
+    }
+)
 _ONE_HAND = frozenset({"hand", "hand-foot"})
 _NEVER_GRIPPED = frozenset({"cushion", "folded-blanket", "roller", "large-ball", "small-ball", "block", "pedals"})
 
@@ -33,7 +48,7 @@ _NEVER_GRIPPED = frozenset({"cushion", "folded-blanket", "roller", "large-ball",
 class Movement:
     """``poses`` are (name, pose) in order. ``load`` is kilograms in each hand or on each ankle that has a weight.
 
-    ``asks`` are the declared demands, 0 to 3. ``mat`` lays a mat under what is not on the floor anyway.
+    ``declared`` are the declared demands, 0 to 3. ``mat`` lays a mat under what is not on the floor anyway.
     ``works`` names what trains where it is not what moves: ``side_leg``, ``other_arm``, ``trunk``, ``head``.
     """
 
@@ -41,7 +56,7 @@ class Movement:
     view: View = View.SIDE
     held: tuple[Held, ...] = ()
     load: float = 0.0
-    asks: tuple[tuple[str, float], ...] = ()
+    declared: tuple[tuple[str, float], ...] = ()
     mat: bool = False
     works: tuple[str, ...] = ()
 
@@ -94,7 +109,7 @@ def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
 @lru_cache(maxsize=_KEPT)
 def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
     """What the movement asks with ``side`` working, the most of all its poses."""
-    return demands_of(solved(movement, side), loads(movement, side), dict(movement.asks), movement.grips(side))
+    return demands_of(solved(movement, side), loads(movement, side), dict(movement.declared), movement.grips(side))
 
 
 def balances(movement: Movement, side: Side = Side.RIGHT) -> tuple[tuple[str, Statics], ...]:

@@ -9,25 +9,59 @@ from .pose.stances import STANCES
 from .support.holding import SEATED
 
 _TOUCHED: Mapping[str, tuple[str, ...]] = {
-    "rail": ("rail",), "rail-side": ("rail",), "worktop": ("rail",), "wall": ("wall",), "wall-high": ("wall",),
-    "wall-side": ("wall",), "wall-back": ("wall",), "frame": ("door-frame",), "chair-back": ("second-chair",),
-    "second-chair": ("second-chair",), "second-back": ("second-chair",), "chair-seat": ("second-chair",),
-    "block": ("block",), "ball-front": ("large-ball",), "stick-down": ("stick",), "roller-front": ("roller",),
-}  # fmt: skip
+    "rail": ("rail",),
+    "rail-side": ("rail",),
+    "worktop": ("rail",),
+    "wall": ("wall",),
+    "wall-high": ("wall",),
+    "wall-side": ("wall",),
+    "wall-back": ("wall",),
+    "frame": ("door-frame",),
+    "chair-back": ("second-chair",),
+    "second-chair": ("second-chair",),
+    "second-back": ("second-chair",),
+    "chair-seat": ("second-chair",),
+    "block": ("block",),
+    "ball-front": ("large-ball",),
+    "stick-down": ("stick",),
+    "roller-front": ("roller",),
+}
 _STOOD_ON: Mapping[str, tuple[str, ...]] = {
-    "chair": ("second-chair",), "chair-behind": ("second-chair",),
-    "step": ("step",), "stool": ("stool",), "small-ball": ("small-ball",),
-    "large-ball": ("large-ball",), "roller": ("roller",), "half-roller": ("half-roller",), "block": ("block",),
-    "wall": ("wall",), "towel": ("towel",), "pedals": ("pedals",), "cushion": ("cushion",),
-}  # fmt: skip
+    "chair": ("second-chair",),
+    "chair-behind": ("second-chair",),
+    "step": ("step",),
+    "stool": ("stool",),
+    "small-ball": ("small-ball",),
+    "large-ball": ("large-ball",),
+    "roller": ("roller",),
+    "half-roller": ("half-roller",),
+    "block": ("block",),
+    "wall": ("wall",),
+    "towel": ("towel",),
+    "pedals": ("pedals",),
+    "cushion": ("cushion",),
+}
 _UNDER: Mapping[str, tuple[str, ...]] = {
-    "large-ball": ("large-ball",), "roller-long": ("roller",), "half-roller-long": ("half-roller",),
-    "roller-across": ("roller",), "roller-pelvis": ("roller",), "ball-pelvis": ("small-ball",),
-    "block-pelvis": ("block",), "cushion-pelvis": ("cushion",), "cushion-seat": ("cushion",),
-    "half-roller": ("half-roller",), "cushion": ("cushion",), "step": ("step",), "wall-lean": ("wall",),
-    "wall-sit": ("wall",), "cushion-seated": ("chair", "cushion"), "ball-back": ("large-ball", "wall"),
-    "blanket-knees": ("folded-blanket",), "cushion-belly": ("cushion",), "towel-back": ("towel",),
-}  # fmt: skip
+    "large-ball": ("large-ball",),
+    "roller-long": ("roller",),
+    "half-roller-long": ("half-roller",),
+    "roller-across": ("roller",),
+    "roller-pelvis": ("roller",),
+    "ball-pelvis": ("small-ball",),
+    "block-pelvis": ("block",),
+    "cushion-pelvis": ("cushion",),
+    "cushion-seat": ("cushion",),
+    "half-roller": ("half-roller",),
+    "cushion": ("cushion",),
+    "step": ("step",),
+    "wall-lean": ("wall",),
+    "wall-sit": ("wall",),
+    "cushion-seated": ("chair", "cushion"),
+    "ball-back": ("large-ball", "wall"),
+    "blanket-knees": ("folded-blanket",),
+    "cushion-belly": ("cushion",),
+    "towel-back": ("towel",),
+}
 _LOOPED = frozenset({"thighs", "ankles"})
 _ANCHORED = frozenset({"front", "front-high", "front-low", "side"})
 

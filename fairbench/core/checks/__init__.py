@@ -1,7 +1,7 @@
 """Checks of a timeline: one file a family, each a function from a timeline to findings."""
 
-from .findings import Finding, Mend, Weight
+from .findings import Finding, SuggestedFix, Weight
 from .people import check_bases, check_people
 from .time import check_time
 
-__all__ = ["Finding", "Mend", "Weight", "check_bases", "check_people", "check_time"]
+__all__ = ["Finding", "SuggestedFix", "Weight", "check_bases", "check_people", "check_time"]

@@ -14,7 +14,7 @@ class Weight(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Mend:
+class SuggestedFix:
     """What would put it right with one action: the words, the verb of the bench, and its fields."""
 
     words: str
@@ -29,4 +29,4 @@ class Finding:
     detail: str
     item: str | None = None
     person: str | None = None
-    mends: tuple[Mend, ...] = ()
+    suggested_fixes: tuple[SuggestedFix, ...] = ()

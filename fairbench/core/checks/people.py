@@ -5,12 +5,12 @@ from collections.abc import Sequence
 
 from ..clock import minutes_and_seconds
 from ..exercises.shelf import Shelf
-from ..fit.alternatives import stand_ins, swap_for
+from ..fit.alternatives import alternatives_for, swap_for
 from ..fit.base_versions import better_base
-from ..fit.fit import Fit, Shape
+from ..fit.fit import Fit, VerdictKind
 from ..fit.share import Share
 from ..people.conditions import Conditions
-from .findings import Finding, Mend, Weight
+from .findings import Finding, SuggestedFix, Weight
 
 LONGEST_WAIT = 180.0
 LEAST_SHARE = 0.75
@@ -40,7 +40,7 @@ def _left_out(
     person = share.person
     idle = [v for v in found.of_person(person.id) if v.working < 1]
     times = {time.item.id: time for time in found.timeline.items}
-    worst = max(idle, key=lambda v: (v.shape is Shape.WAITS, times[v.item].work))
+    worst = max(idle, key=lambda v: (v.kind is VerdictKind.WAITS, times[v.item].work))
     if waits:
         title = f"{person.name} waits {minutes_and_seconds(share.longest_wait)}"
     else:
@@ -48,23 +48,25 @@ def _left_out(
     reason = worst.reason or "One side rests where the whole group works."
     everybody = tuple(other.person for other in everyone)
     swap = swap_for(person, times[worst.item], found, everybody, shelf, conditions)
-    mends = []
+    suggested_fixes = []
     if swap is not None:
         words = f"Swap it for {swap.exercise.name}, for all: {person.name} then has {swap.share:.0%}"
-        mends.append(Mend(words, "swap", {"item": swap.item, "to": swap.exercise.id, "version": swap.version.id}))
-    own = next(stand_ins(person, times[worst.item], found, shelf, conditions), None)
+        suggested_fixes.append(
+            SuggestedFix(words, "swap", {"item": swap.item, "to": swap.exercise.id, "version": swap.version.id})
+        )
+    own = next(alternatives_for(person, times[worst.item], found, shelf, conditions), None)
     if own is not None:
         words = f"Give {person.name} {own.exercise.name}, {own.version.name}, for a week: then {own.share:.0%}"
         planned = times[worst.item].exercise.id
         fields = {"person": person.id, "exercise": planned, "instead": own.exercise.id, "version": own.version.id}
-        mends.append(Mend(words, "give", fields))
+        suggested_fixes.append(SuggestedFix(words, "give", fields))
     aim = (
         f"Nobody should wait over {minutes_and_seconds(LONGEST_WAIT)} at a stretch."
         if waits
         else "Every person should have three quarters of the working time at least."
     )
     detail = f"{reason} {aim}"
-    return Finding(Weight.ALARM, title, detail, worst.item, person.id, tuple(mends))
+    return Finding(Weight.ALARM, title, detail, worst.item, person.id, tuple(suggested_fixes))
 
 
 def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions) -> tuple[Finding, ...]:
@@ -78,11 +80,11 @@ def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions:
         if not people or differ <= len(everyone) * MANY:
             continue
         change = better_base(time, people, shelf, conditions, planned)
-        mends: tuple[Mend, ...] = ()
+        suggested_fixes: tuple[SuggestedFix, ...] = ()
         if change is not None:
             words = f"Use {change.after.name} for all: {change.differ_after} differ instead of {differ}"
-            mends = (Mend(words, "version", {"item": change.item, "version": change.after.id}),)
+            suggested_fixes = (SuggestedFix(words, "version", {"item": change.item, "version": change.after.id}),)
         title = f"{differ} of {len(everyone)} do {time.exercise.name} otherwise"
         detail = f"The base, {time.version.name}, may be the wrong one for this group."
-        findings.append(Finding(Weight.LOOK, title, detail, time.item.id, mends=mends))
+        findings.append(Finding(Weight.LOOK, title, detail, time.item.id, suggested_fixes=suggested_fixes))
     return tuple(findings)

@@ -316,6 +316,6 @@ def kind_of(work: Work) -> str:
     return next(name for name, kind in KINDS.items() if isinstance(work, kind))
 
 
-def figures_of(work: Work) -> dict[str, object]:
+def fields_of(work: Work) -> dict[str, object]:
     """The figures of a piece of work by name, in the order a person sets them."""
     return {field.name: getattr(work, field.name) for field in fields(work)}

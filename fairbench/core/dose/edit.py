@@ -18,13 +18,13 @@ from .dose import (
     Sequence,
     Timed,
     Work,
-    figures_of,
+    fields_of,
 )
 from .tempo import Tempo
 
 
 @dataclass(frozen=True, slots=True)
-class Figure:
+class DoseField:
     """A figure that can be set: its path in the dose, its bounds, and what one step is."""
 
     path: str
@@ -97,12 +97,12 @@ _SECONDS_BOUNDS: dict[tuple[type, str], tuple[str, float]] = {
 }
 
 
-def work_figures(dose: Dose) -> tuple[Figure, ...]:
+def work_fields(dose: Dose) -> tuple[DoseField, ...]:
     """The figures of the work in the order a person sets them, the main one first."""
-    return tuple(_figures(dose.work, "", dose.assumed))
+    return tuple(_fields(dose.work, "", dose.assumed))
 
 
-def frame_figures(dose: Dose) -> tuple[Figure, ...]:
+def frame_fields(dose: Dose) -> tuple[DoseField, ...]:
     """Sets, rest and switch, as far as they count for this dose."""
     figures = [_whole("sets", dose.sets, "sets", dose.assumed)]
     if dose.sets > 1:
@@ -112,7 +112,7 @@ def frame_figures(dose: Dose) -> tuple[Figure, ...]:
     return tuple(figures)
 
 
-def set_figure(dose: Dose, path: str, value: float | int) -> Dose:
+def set_field(dose: Dose, path: str, value: float | int) -> Dose:
     """The dose with one figure set; it is no longer assumed. Raises :class:`DoseError`."""
     if path in ("sets", "rest", "switch"):
         changed = replace(dose, **_only(path, value))
@@ -155,24 +155,24 @@ def to_music(dose: Dose, on: bool) -> Dose:
 
 def nudge(dose: Dose, steps: int) -> Dose:
     """The main figure some steps up or down, kept within its bounds."""
-    main = work_figures(dose)[0]
+    main = work_fields(dose)[0]
     low, high, step = main.low, main.high, main.step
     if main.path.endswith("breaths") and dose.sides is Sides.ALTERNATING:
         # Two sides share them, so one step is a breath for each.
         low, high, step = 2 * ((low + 1) // 2), 2 * (high // 2), 2
     value = min(high, max(low, main.value + steps * step))
-    return set_figure(dose, main.path, type(main.value)(value))
+    return set_field(dose, main.path, type(main.value)(value))
 
 
-def _figures(work: Work, prefix: str, assumed: frozenset[str]) -> list[Figure]:
-    figures: list[Figure] = []
-    for name, value in figures_of(work).items():
+def _fields(work: Work, prefix: str, assumed: frozenset[str]) -> list[DoseField]:
+    figures: list[DoseField] = []
+    for name, value in fields_of(work).items():
         path = prefix + name
         if isinstance(value, Tempo):
-            figures += _tempo_figures(value, path, assumed)
+            figures += _tempo_fields(value, path, assumed)
         elif isinstance(value, tuple):
             for number, part in enumerate(value):
-                figures += _figures(part, f"{path}.{number}.", frozenset())
+                figures += _fields(part, f"{path}.{number}.", frozenset())
         elif isinstance(work, Breaths | Hold | Timed | Pulses) and (type(work), name) in _SECONDS_BOUNDS:
             bounds, step = _SECONDS_BOUNDS[type(work), name]
             figures.append(_seconds(path, value, bounds, step, assumed, _SECONDS_WORDS.get(type(work), "")))
@@ -183,7 +183,7 @@ def _figures(work: Work, prefix: str, assumed: frozenset[str]) -> list[Figure]:
     return figures
 
 
-def _tempo_figures(tempo: Tempo, path: str, assumed: frozenset[str]) -> list[Figure]:
+def _tempo_fields(tempo: Tempo, path: str, assumed: frozenset[str]) -> list[DoseField]:
     if tempo.music:
         return [
             _whole(f"{path}.beats_per_minute", tempo.music.beats_per_minute, "beats_per_minute", assumed, 2),
@@ -195,19 +195,19 @@ def _tempo_figures(tempo: Tempo, path: str, assumed: frozenset[str]) -> list[Fig
     ]
 
 
-def _whole(path: str, value: object, limit: str, assumed: frozenset[str], step: float = 1) -> Figure:
+def _whole(path: str, value: object, limit: str, assumed: frozenset[str], step: float = 1) -> DoseField:
     low, high, _ = WHOLE[limit]
     unit = "%" if limit.endswith("percent") else ""
     assert isinstance(value, int)
-    return Figure(path, value, _WORDS[limit], unit, low, high, step, path.split(".")[0] in assumed)
+    return DoseField(path, value, _WORDS[limit], unit, low, high, step, path.split(".")[0] in assumed)
 
 
-def _seconds(path: str, value: object, bounds: str, step: float, assumed: frozenset[str], words: str = "") -> Figure:
+def _seconds(path: str, value: object, bounds: str, step: float, assumed: frozenset[str], words: str = "") -> DoseField:
     low, high = SECONDS[bounds]
     name = path.split(".")[-1]
     assert isinstance(value, int | float)
     shown = words if name == "seconds" else _WORDS[name]
-    return Figure(path, value, shown, "s", low, high, step, path.split(".")[0] in assumed)
+    return DoseField(path, value, shown, "s", low, high, step, path.split(".")[0] in assumed)
 
 
 def _set_in_work(work: Work, path: list[str], value: float | int) -> Work:

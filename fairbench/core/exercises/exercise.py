@@ -27,7 +27,7 @@ class Prop:
     name: str
     fetch: float
     shared: bool = False
-    stand_in: str = ""
+    substitute: str = ""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -56,7 +56,7 @@ class Version:
 class Exercise:
     """One movement with a purpose and a ladder of versions, easiest first.
 
-    ``base`` is the version a plan starts from; ``limb`` what one side is called; ``counts_as``
+    ``base`` is the version a plan starts from; ``limb`` what one side is called; ``one_repetition``
     what counts as one; ``directions`` what the two ways are called where there are two.
     """
 
@@ -67,7 +67,7 @@ class Exercise:
     aim: Aim
     block: BlockKind
     limb: str
-    counts_as: str
+    one_repetition: str
     versions: tuple[Version, ...]
     base: str
     directions: tuple[str, str] = ("one way", "the other way")

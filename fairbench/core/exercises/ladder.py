@@ -3,14 +3,21 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from ..body.demands import Demand
+from ..body.demands import LESS_IS_HARDER, Demand, harder_by
 from ..body.movement import demands
 from .exercise import Exercise, Version
 
 NOTICEABLE: Mapping[str, float] = {
-    "°": 4.0, "%": 3.0, "N·m per kg": 0.04, "kg": 0.2, "% of stature": 1.5, "yes": 0.5, "of 3": 0.5, "° × %": 3.0,
+    "°": 4.0,
+    "%": 3.0,
+    "N·m per kg": 0.04,
+    "kg": 0.2,
+    "% of stature": 1.5,
+    "yes": 0.5,
+    "of 3": 0.5,
+    "° × %": 3.0,
     "% of height": 6.0,
-}  # fmt: skip
+}
 """How much a demand must change, by its unit, to be felt."""
 _SAID_BY_ANOTHER = frozenset({"hand_share", "knee_share", "feet_share", "wrist_load", "rises"})
 """Told already by what both sides carry, by what hands and knees leave to the feet, or by being another exercise."""
@@ -68,7 +75,7 @@ def step(easier: Version, harder: Version) -> Step:
         before, after = low.get(key), high.get(key)
         shown = after or before
         assert shown is not None
-        change = _value(after, shown) - _value(before, shown)
+        change = harder_by(shown.id, _value(after, shown), _value(before, shown))
         if abs(change) >= NOTICEABLE[shown.unit]:
             (more if change > 0 else less).append(Difference(shown, before, after))
     return Step(easier, harder, _joined(more), _joined(less), harder.climbs)
@@ -94,4 +101,4 @@ def _alike(one: Difference, other: Difference) -> bool:
 def _value(found: Demand | None, like: Demand) -> float:
     if found is not None:
         return found.value
-    return -100.0 if like.unit == "% of stature" else 0.0
+    return 100.0 if like.id in LESS_IS_HARDER else 0.0

@@ -71,7 +71,7 @@ def find(shelf: Shelf, asked: Wanted) -> tuple[Found, ...]:
     texts = _texts(shelf)
     found = []
     for exercise in shelf:
-        if exercise.id in shelf.put_away or not _fits(exercise, asked):
+        if exercise.id in shelf.archived or not _fits(exercise, asked):
             continue
         if not all(word in texts[exercise.id] for word in words):
             continue

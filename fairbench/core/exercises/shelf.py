@@ -11,12 +11,12 @@ from .exercise import Exercise, Prop
 class Shelf:
     """Every exercise and prop there is to choose from. Two shelves are never the same one.
 
-    ``put_away`` are exercises that plans may still hold but nobody is offered any more.
+    ``archived`` are exercises that plans may still hold but nobody is offered any more.
     """
 
     exercises: Mapping[str, Exercise]
     props: Mapping[str, Prop] = field(default_factory=dict)
-    put_away: frozenset[str] = frozenset()
+    archived: frozenset[str] = frozenset()
 
     def __iter__(self) -> Iterator[Exercise]:
         return iter(self.exercises.values())

@@ -14,7 +14,7 @@ from .share import share_of
 
 
 @dataclass(frozen=True, slots=True)
-class StandIn:
+class Alternative:
     """What one person could do while the others do an item. ``same_aim`` is False where it trains something else."""
 
     exercise: Exercise
@@ -23,14 +23,16 @@ class StandIn:
     share: float
 
 
-def stand_ins(person: Person, time: ItemTime, found: Fit, shelf: Shelf, conditions: Conditions) -> Iterator[StandIn]:
+def alternatives_for(
+    person: Person, time: ItemTime, found: Fit, shelf: Shelf, conditions: Conditions
+) -> Iterator[Alternative]:
     """The nearest exercises by aim that nothing speaks against for ``person`` on both sides, at a level they
     can be at meanwhile, and that are not on the plan; nearest first, with the share they would then have."""
     planned = frozenset(own.exercise.id for own in found.timeline.items)
     share = share_of(found, person)
     now = found.of(person.id, time.item.id).working
     floor = time.version.position.level is Level.FLOOR
-    others = [other for other in shelf if other.id not in planned and other.id not in shelf.put_away]
+    others = [other for other in shelf if other.id not in planned and other.id not in shelf.archived]
     for other in sorted(others, key=lambda other: (-_near(other, time.exercise), other.id)):
         start = next((v for v in other.versions if floor or v.position.level is not Level.FLOOR), None)
         if start is None:
@@ -42,7 +44,7 @@ def stand_ins(person: Person, time: ItemTime, found: Fit, shelf: Shelf, conditio
             continue
         gained = time.work * (1 - now)
         part = (share.working + gained) / share.of if share.of else 1.0
-        yield StandIn(other, verdict.version, alike(other, time.exercise) > 0, part)
+        yield Alternative(other, verdict.version, alike(other, time.exercise) > 0, part)
 
 
 def _near(other: Exercise, exercise: Exercise) -> int:
@@ -87,5 +89,5 @@ def _candidates(shelf: Shelf, time: ItemTime, planned: frozenset[str]) -> list[E
     return [
         other
         for other in shelf
-        if other.block is time.exercise.block and other.id not in planned and other.id not in shelf.put_away
+        if other.block is time.exercise.block and other.id not in planned and other.id not in shelf.archived
     ]

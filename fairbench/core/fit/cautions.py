@@ -16,7 +16,7 @@ _KEPT = 16384
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Asked:
+class DemandSet:
     """What a version with its dose asks, ready to be tested: by demand, the value on each side."""
 
     values: Mapping[str, tuple[tuple[float, Side | None, Demand | None], ...]]
@@ -26,7 +26,7 @@ class Asked:
 
 
 @dataclass(frozen=True, slots=True)
-class Met:
+class TriggeredRule:
     """A rule that applies. ``side`` is the side it applies to, None the whole body; ``demand`` is what met it."""
 
     declared: Declared
@@ -39,7 +39,7 @@ class Met:
         return self.rule.effect
 
 
-def asked_of(found: Iterable[Demand], position: Position, seconds: float = 0.0, held: float = 0.0) -> Asked:
+def demand_set_of(found: Iterable[Demand], position: Position, seconds: float = 0.0, held: float = 0.0) -> DemandSet:
     """Demands and facts as they are tested."""
     values: dict[str, list[tuple[float, Side | None, Demand | None]]] = {}
     for demand in found:
@@ -48,14 +48,14 @@ def asked_of(found: Iterable[Demand], position: Position, seconds: float = 0.0, 
     for name, value in flags.items():
         if value:
             values.setdefault(name, [(value, None, None)])
-    return Asked({name: tuple(found) for name, found in values.items()})
+    return DemandSet({name: tuple(found) for name, found in values.items()})
 
 
 @lru_cache(maxsize=_KEPT)
-def asked(version: Version, side: Side, dose: Dose | None = None) -> Asked:
+def demand_set(version: Version, side: Side, dose: Dose | None = None) -> DemandSet:
     """What a version asks with ``side`` working, at its usual dose or another."""
     given = dose or version.dose
-    return asked_of(demands(version.movement, side), version.position, given.time.work, held_seconds(given))
+    return demand_set_of(demands(version.movement, side), version.position, given.time.work, held_seconds(given))
 
 
 def held_seconds(dose: Dose) -> float:
@@ -74,15 +74,15 @@ def held_seconds(dose: Dose) -> float:
     return longest
 
 
-def met(declared: Declared, rules: Iterable[Rule], found: Asked) -> tuple[Met, ...]:
+def triggered_rules(declared: Declared, rules: Iterable[Rule], found: DemandSet) -> tuple[TriggeredRule, ...]:
     """The rules of one condition that a movement meets, each with the side it applies to."""
-    hits: list[Met] = []
+    hits: list[TriggeredRule] = []
     for rule in rules:
         for side in _sides(declared, rule):
             holds, demand, sided = _hold(rule.when, side, found)
             if holds:
                 where = side if sided and side is not None else demand.side if sided and demand else None
-                hits.append(Met(declared, rule, demand, where))
+                hits.append(TriggeredRule(declared, rule, demand, where))
                 if not sided:
                     break
     return tuple(hits)
@@ -95,7 +95,7 @@ def _sides(declared: Declared, rule: Rule) -> tuple[Side | None, ...]:
     return (declared.side.other if rule.which is Which.OTHER else declared.side,)
 
 
-def _hold(terms: tuple[Term, ...], side: Side | None, found: Asked) -> tuple[bool, Demand | None, bool]:
+def _hold(terms: tuple[Term, ...], side: Side | None, found: DemandSet) -> tuple[bool, Demand | None, bool]:
     """Whether all terms hold on a side; the demand of the first; and whether any of them has a side."""
     first: Demand | None = None
     sided = False
@@ -116,8 +116,10 @@ def _hold(terms: tuple[Term, ...], side: Side | None, found: Asked) -> tuple[boo
     return True, first, sided
 
 
-def cautions(people_conditions: Iterable[Declared], conditions: Conditions, found: Asked) -> tuple[Met, ...]:
+def cautions(
+    people_conditions: Iterable[Declared], conditions: Conditions, found: DemandSet
+) -> tuple[TriggeredRule, ...]:
     """Everything that applies to somebody, the strictest first."""
     order = list(Effect)
-    hits = [hit for one in people_conditions for hit in met(one, conditions.rules_for(one), found)]
+    hits = [hit for one in people_conditions for hit in triggered_rules(one, conditions.rules_for(one), found)]
     return tuple(sorted(hits, key=lambda hit: order.index(hit.effect)))

@@ -13,7 +13,7 @@ from ..people.person import Person
 from ..plan.timeline import ItemTime, Timeline
 from ..positions import Level
 from ..sides import Side, Sides
-from .cautions import Met, asked, met
+from .cautions import TriggeredRule, demand_set, triggered_rules
 
 _KEPT = 4096
 _ALIKE_ENOUGH = 5
@@ -21,7 +21,7 @@ _ALIKE_ENOUGH = 5
 _ONE_SIDED = frozenset({Sides.EACH_SIDE, Sides.EACH_SIDE_AND_DIRECTION, Sides.ALTERNATING})
 
 
-class Shape(StrEnum):
+class VerdictKind(StrEnum):
     """What a verdict comes to; each has its own plank shape."""
 
     AS_PLANNED = "as_planned"
@@ -36,11 +36,11 @@ class Shape(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Dropped:
+class RejectedVersion:
     """A version that was passed over, and the caution that did it."""
 
     version: Version
-    met: Met
+    triggered_by: TriggeredRule
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,12 +48,12 @@ class SideFit:
     """What is done on one side: a version, or None where that side rests; what still applies to it."""
 
     version: Version | None
-    mets: tuple[Met, ...]
-    dropped: tuple[Dropped, ...]
+    triggered: tuple[TriggeredRule, ...]
+    rejected: tuple[RejectedVersion, ...]
 
     @property
-    def eases(self) -> tuple[Met, ...]:
-        return tuple(hit for hit in self.mets if hit.effect is Effect.EASE)
+    def eases(self) -> tuple[TriggeredRule, ...]:
+        return tuple(hit for hit in self.triggered if hit.effect is Effect.EASE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,42 +65,42 @@ class Verdict:
 
     person: Person
     item: str
-    shape: Shape
+    kind: VerdictKind
     exercise: Exercise
     base: Version
     version: Version | None
     left: SideFit
     right: SideFit
     reason: str = ""
-    overruled: bool = False
+    overridden: bool = False
 
     @property
     def differs(self) -> bool:
-        return self.shape is not Shape.AS_PLANNED
+        return self.kind is not VerdictKind.AS_PLANNED
 
     @property
     def sides_differ(self) -> bool:
         return self.left.version is not self.right.version or bool(self.left.eases) != bool(self.right.eases)
 
     @property
-    def mets(self) -> tuple[Met, ...]:
+    def triggered(self) -> tuple[TriggeredRule, ...]:
         """What still applies to what is done, each once, the strictest first."""
-        seen: dict[Met, None] = dict.fromkeys((*self.left.mets, *self.right.mets))
+        seen: dict[TriggeredRule, None] = dict.fromkeys((*self.left.triggered, *self.right.triggered))
         order = list(Effect)
         return tuple(sorted(seen, key=lambda hit: order.index(hit.effect)))
 
     @property
-    def dropped(self) -> tuple[Dropped, ...]:
+    def rejected(self) -> tuple[RejectedVersion, ...]:
         """Versions that were passed over, each once."""
-        seen: dict[Version, Dropped] = {}
-        for one in (*self.left.dropped, *self.right.dropped):
+        seen: dict[Version, RejectedVersion] = {}
+        for one in (*self.left.rejected, *self.right.rejected):
             seen.setdefault(one.version, one)
         return tuple(seen.values())
 
     @property
     def working(self) -> float:
         """The part of the item's work that this person has something useful to do."""
-        if self.shape in (Shape.WAITS, Shape.TALK_FIRST):
+        if self.kind in (VerdictKind.WAITS, VerdictKind.TALK_FIRST):
             return 0.0
         return (0.5 if self.left.version is not None else 0.0) + (0.5 if self.right.version is not None else 0.0)
 
@@ -123,11 +123,11 @@ class Fit:
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class _Made:
+class _RuleOutcome:
     """What somebody's conditions make of one side of a version: all that applies, the first avoid, how many eases."""
 
-    mets: tuple[Met, ...]
-    avoid: Met | None
+    triggered: tuple[TriggeredRule, ...]
+    avoid: TriggeredRule | None
     eases: int
 
 
@@ -138,9 +138,9 @@ class _Profile:
 
     def __init__(self, declared: tuple[Declared, ...], conditions: Conditions) -> None:
         self._rules = [(one, conditions.rules_for(one)) for one in declared]
-        self._kept: dict[tuple[Version, bool, Dose | None], _Made] = {}
+        self._kept: dict[tuple[Version, bool, Dose | None], _RuleOutcome] = {}
 
-    def on(self, version: Version, left: bool, dose: Dose | None) -> _Made:
+    def on(self, version: Version, left: bool, dose: Dose | None) -> _RuleOutcome:
         """What applies to the side that is worked, or to the whole body.
 
         Where both sides work at once, what is of the other side is left to that side.
@@ -151,13 +151,13 @@ class _Profile:
             found = self._kept[key] = self._work_out(version, Side.LEFT if left else Side.RIGHT, dose)
         return found
 
-    def _work_out(self, version: Version, side: Side, dose: Dose | None) -> _Made:
+    def _work_out(self, version: Version, side: Side, dose: Dose | None) -> _RuleOutcome:
         one_sided = (dose or version.dose).sides in _ONE_SIDED
-        what = asked(version, side if one_sided else Side.RIGHT, dose)
-        hits = [hit for declared, rules in self._rules for hit in met(declared, rules, what)]
-        mets = tuple(hit for hit in hits if one_sided or hit.side is None or hit.side is side)
-        avoid = next((hit for hit in mets if hit.effect is Effect.AVOID), None)
-        return _Made(mets, avoid, sum(hit.effect is Effect.EASE for hit in mets))
+        what = demand_set(version, side if one_sided else Side.RIGHT, dose)
+        hits = [hit for declared, rules in self._rules for hit in triggered_rules(declared, rules, what)]
+        triggered = tuple(hit for hit in hits if one_sided or hit.side is None or hit.side is side)
+        avoid = next((hit for hit in triggered if hit.effect is Effect.AVOID), None)
+        return _RuleOutcome(triggered, avoid, sum(hit.effect is Effect.EASE for hit in triggered))
 
 
 @lru_cache(maxsize=_KEPT)
@@ -212,23 +212,29 @@ def _kept(
 def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]) -> Verdict:
     exercise, base = time.exercise, time.version
 
-    def verdict(shape: Shape, version: Version | None, left: SideFit, right: SideFit, reason: str = "") -> Verdict:
-        return Verdict(person, time.item.id, shape, exercise, base, version, left, right, reason)
+    def verdict(kind: VerdictKind, version: Version | None, left: SideFit, right: SideFit, reason: str = "") -> Verdict:
+        return Verdict(person, time.item.id, kind, exercise, base, version, left, right, reason)
 
     if person.talk_first:
         nothing = SideFit(None, (), ())
-        return verdict(Shape.TALK_FIRST, None, nothing, nothing, person.talk_first)
-    word = next((own for own in person.overruled if own.exercise == exercise.id), None)
+        return verdict(VerdictKind.TALK_FIRST, None, nothing, nothing, person.talk_first)
+    word = next((own for own in person.overrides if own.exercise == exercise.id), None)
     if word is not None:
         done = shelf.exercise(word.instead) if word.instead else exercise
         chosen = done.version(word.version)
-        shape = Shape.SWAPPED if done is not exercise else Shape.AS_PLANNED if chosen is base else Shape.EASED
+        kind = (
+            VerdictKind.SWAPPED
+            if done is not exercise
+            else VerdictKind.AS_PLANNED
+            if chosen is base
+            else VerdictKind.EASED
+        )
         profile = _profile(person.conditions, conditions)
-        sides = [SideFit(chosen, profile.on(chosen, side is Side.LEFT, None).mets, ()) for side in Side]
-        return Verdict(person, time.item.id, shape, done, base, chosen, sides[0], sides[1], word.reason, overruled=True)
+        sides = [SideFit(chosen, profile.on(chosen, side is Side.LEFT, None).triggered, ()) for side in Side]
+        return Verdict(person, time.item.id, kind, done, base, chosen, sides[0], sides[1], word.reason, overridden=True)
     if not person.conditions:
         plain = SideFit(base, (), ())
-        return verdict(Shape.AS_PLANNED, base, plain, plain)
+        return verdict(VerdictKind.AS_PLANNED, base, plain, plain)
     profile = _profile(person.conditions, conditions)
     left, right = (_choose(profile, exercise, base, time.item.dose, side is Side.LEFT) for side in Side)
     if left.version is None and right.version is None:
@@ -237,27 +243,27 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
     version = min(
         (side.version for side in (left, right) if side.version is not None), key=lambda v: exercise.versions.index(v)
     )
-    return verdict(Shape.EASED if eased else Shape.AS_PLANNED, version, left, right)
+    return verdict(VerdictKind.EASED if eased else VerdictKind.AS_PLANNED, version, left, right)
 
 
 def _choose(profile: _Profile, exercise: Exercise, base: Version, dose: Dose | None, left: bool) -> SideFit:
     """The best version for one side: no avoid, fewest eases, nearest the base, the group's position."""
-    best: tuple[tuple[float, ...], Version, _Made] | None = None
-    dropped = []
+    best: tuple[tuple[float, ...], Version, _RuleOutcome] | None = None
+    rejected = []
     rung, stays_up = exercise.versions.index(base), base.position.level is not Level.FLOOR
     for number, version in enumerate(exercise.versions):
         if stays_up and version.position.level is Level.FLOOR:
             continue
         made = profile.on(version, left, dose if version is base else None)
         if made.avoid is not None:
-            dropped.append(Dropped(version, made.avoid))
+            rejected.append(RejectedVersion(version, made.avoid))
             continue
         rank = (made.eases, abs(number - rung), number > rung, version.position is not base.position, number)
         if best is None or rank < best[0]:
             best = (rank, version, made)
     if best is None:
-        return SideFit(None, (), tuple(dropped))
-    return SideFit(best[1], best[2].mets, tuple(dropped))
+        return SideFit(None, (), tuple(rejected))
+    return SideFit(best[1], best[2].triggered, tuple(rejected))
 
 
 def _instead(
@@ -269,8 +275,8 @@ def _instead(
     sides: tuple[SideFit, SideFit],
 ) -> Verdict:
     """Nothing on the ladder is left: the nearest other exercise by aim, or waiting."""
-    dropped = tuple(one for side in sides for one in side.dropped)
-    best: tuple[tuple[float, ...], Exercise, Version, tuple[Met, ...]] | None = None
+    rejected = tuple(one for side in sides for one in side.rejected)
+    best: tuple[tuple[float, ...], Exercise, Version, tuple[TriggeredRule, ...]] | None = None
     nearest = 0
     for near, other, version in _by_aim(shelf, time.exercise, time.version.position.level is Level.FLOOR):
         if best is not None and near < nearest:
@@ -283,14 +289,16 @@ def _instead(
         rank = (left.eases + right.eases, version.position is not time.version.position)
         nearest = near
         if best is None or rank < best[0]:
-            best = (rank, other, version, tuple(dict.fromkeys((*left.mets, *right.mets))))
-    nothing = SideFit(None, (), dropped)
+            best = (rank, other, version, tuple(dict.fromkeys((*left.triggered, *right.triggered))))
+    nothing = SideFit(None, (), rejected)
     if best is None:
-        reason = dropped[0].met.rule.because if dropped else ""
-        return Verdict(person, time.item.id, Shape.WAITS, time.exercise, time.version, None, nothing, nothing, reason)
-    _, other, version, mets = best
-    done = SideFit(version, mets, dropped)
-    return Verdict(person, time.item.id, Shape.SWAPPED, other, time.version, version, done, done)
+        reason = rejected[0].triggered_by.rule.because if rejected else ""
+        return Verdict(
+            person, time.item.id, VerdictKind.WAITS, time.exercise, time.version, None, nothing, nothing, reason
+        )
+    _, other, version, triggered = best
+    done = SideFit(version, triggered, rejected)
+    return Verdict(person, time.item.id, VerdictKind.SWAPPED, other, time.version, version, done, done)
 
 
 @lru_cache(maxsize=2048)
@@ -299,7 +307,7 @@ def _by_aim(shelf: Shelf, exercise: Exercise, floor: bool) -> tuple[tuple[int, E
     found = [
         (alike(other, exercise), other, version)
         for other in shelf
-        if other is not exercise and other.id not in shelf.put_away and alike(other, exercise) >= _ALIKE_ENOUGH
+        if other is not exercise and other.id not in shelf.archived and alike(other, exercise) >= _ALIKE_ENOUGH
         for version in other.versions
         if floor or version.position.level is not Level.FLOOR
     ]

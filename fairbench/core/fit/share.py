@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from ..exercises.aim import Quality
 from ..people.person import Person
 from ..plan.timeline import Timeline
-from .fit import Fit, Shape
+from .fit import Fit, VerdictKind
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,7 +63,7 @@ def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Shar
             longest = max(longest, wait)
             continue
         wait = 0.0
-        swaps += verdict.shape is Shape.SWAPPED
+        swaps += verdict.kind is VerdictKind.SWAPPED
         quality = verdict.exercise.aim.quality
         own[quality] = own.get(quality, 0.0) + time.work * part
     by_quality = {quality: (seconds, planned.get(quality, 0.0)) for quality, seconds in own.items()}

@@ -65,7 +65,7 @@ class ExerciseDoc(MovementDoc):
     aim: AimDoc
     block: BlockKind = Field(strict=False)
     limb: str = "side"
-    counts_as: str
+    one_repetition: str
     directions: tuple[str, str] | None = Field(default=None, strict=False)
     base: str
     position: Position | None = Field(default=None, strict=False)
@@ -82,7 +82,7 @@ class PropDoc(Doc):
     name: str
     fetch: float = Field(ge=0, le=120)
     shared: bool = False
-    stand_in: str = ""
+    substitute: str = ""
 
 
 _EXERCISES = TypeAdapter(list[ExerciseDoc])
@@ -145,7 +145,7 @@ def _read(adapter: TypeAdapter[Any], path: Path) -> tuple[Any, dict[Loc, int]]:
 
 
 def _prop(doc: PropDoc) -> Prop:
-    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.stand_in)
+    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.substitute)
 
 
 def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:
@@ -170,7 +170,7 @@ def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:
         aim=Aim(doc.aim.region, doc.aim.quality, doc.aim.action),
         block=doc.block,
         limb=doc.limb,
-        counts_as=doc.counts_as,
+        one_repetition=doc.one_repetition,
         versions=tuple(versions),
         base=doc.base,
     )

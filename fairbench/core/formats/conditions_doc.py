@@ -20,8 +20,8 @@ class MoreDoc(Doc):
     severity: list[str] = Field(default_factory=list)
     stage: list[str] = Field(default_factory=list)
     side: Which = Field(default=Which.SAME, strict=False)
-    hits: list[str | dict[str, float]] = Field(default_factory=list)
-    misses: list[str | dict[str, float]] = Field(default_factory=list)
+    triggers: list[str | dict[str, float]] = Field(default_factory=list)
+    spares: list[str | dict[str, float]] = Field(default_factory=list)
 
 
 RuleDoc = (
@@ -122,8 +122,8 @@ def _rule(doc: ConditionDoc, number: int, row: Any) -> Rule:
         tuple(more.severity),
         tuple(more.stage),
         more.side,
-        tuple(_example(example) for example in more.hits),
-        tuple(_example(example) for example in more.misses),
+        tuple(_example(example) for example in more.triggers),
+        tuple(_example(example) for example in more.spares),
     )
 
 

@@ -16,7 +16,7 @@ from ..dose.dose import (
     RampedIsometric,
     Sequence,
     Work,
-    figures_of,
+    fields_of,
     kind_of,
 )
 from ..dose.tempo import Tempo
@@ -211,7 +211,7 @@ def dose_document(dose: Dose) -> dict[str, Any]:
 
 def _work_document(work: Work) -> dict[str, Any]:
     document: dict[str, Any] = {"kind": kind_of(work)}
-    for name, value in figures_of(work).items():
+    for name, value in fields_of(work).items():
         if isinstance(value, Tempo):
             document[name] = _tempo_document(value)
         elif isinstance(value, tuple):

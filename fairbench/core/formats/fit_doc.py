@@ -2,13 +2,13 @@
 
 from typing import Any
 
-from ..fit.cautions import Met
+from ..fit.cautions import TriggeredRule
 from ..fit.fit import Fit, Verdict
 from ..fit.share import Share, lowest, shares
 from ..people.conditions import Conditions
 
 
-def met_document(hit: Met, conditions: Conditions) -> dict[str, Any]:
+def met_document(hit: TriggeredRule, conditions: Conditions) -> dict[str, Any]:
     """A caution with what met it."""
     return {
         "rule": hit.rule.id,
@@ -42,16 +42,18 @@ def verdict_document(verdict: Verdict, conditions: Conditions) -> dict[str, Any]
     return {
         "person": verdict.person.id,
         "item": verdict.item,
-        "verdict": verdict.shape.value,
+        "verdict": verdict.kind.value,
         "exercise": verdict.exercise.id if verdict.version else None,
         "version": verdict.version.id if verdict.version else None,
         "base": verdict.base.id,
         "left": verdict.left.version.id if verdict.left.version else None,
         "right": verdict.right.version.id if verdict.right.version else None,
         "reason": verdict.reason,
-        "overruled": verdict.overruled,
-        "applies": [met_document(hit, conditions) for hit in verdict.mets],
-        "left_out": [{"version": one.version.id, **met_document(one.met, conditions)} for one in verdict.dropped],
+        "overridden": verdict.overridden,
+        "applies": [met_document(hit, conditions) for hit in verdict.triggered],
+        "left_out": [
+            {"version": one.version.id, **met_document(one.triggered_by, conditions)} for one in verdict.rejected
+        ],
     }
 
 

@@ -56,7 +56,7 @@ class MovementDoc(Doc):
     view: View | None = Field(default=None, strict=False)
     held: list[str] | None = Field(default=None, alias="with")
     load: float | None = Field(default=None, ge=0, le=20, strict=False)
-    asks: dict[str, float] | None = None
+    demands: dict[str, float] | None = None
     works: list[str] | None = None
 
 
@@ -78,14 +78,14 @@ def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, 
                     merged |= part.model_dump(exclude_none=True)
         specs.append((name, pose_value(merged, position, f"poses.{name}")))
     held = _first("held", own, shared) or []
-    asks = _first("asks", own, shared) or {}
-    for what, value in asks.items():
+    declared = _first("demands", own, shared) or {}
+    for what, value in declared.items():
         if what not in DECLARED:
             raise CatalogueError(
-                f"'{what}' is not declared but computed, or unknown; use {', '.join(DECLARED)}", "asks"
+                f"'{what}' is not declared but computed, or unknown; use {', '.join(DECLARED)}", "demands"
             )
         if not 0 <= value <= 3:
-            raise CatalogueError(f"'{what}' goes from 0 to 3, not {value:g}", "asks")
+            raise CatalogueError(f"'{what}' goes from 0 to 3, not {value:g}", "demands")
     works = _first("works", own, shared) or []
     for part in works:
         if part not in WORKS:
@@ -95,7 +95,7 @@ def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, 
         view=_first("view", own, shared) or View.SIDE,
         held=tuple(prop_value(text) for text in held),
         load=_first("load", own, shared) or 0.0,
-        asks=tuple(sorted(asks.items())),
+        declared=tuple(sorted(declared.items())),
         mat="mat" in props,
         works=tuple(works),
     )
@@ -153,8 +153,8 @@ def movement_document(movement: Movement) -> dict[str, Any]:
     }
     if movement.load:
         document["load"] = movement.load
-    if movement.asks:
-        document["asks"] = dict(movement.asks)
+    if movement.declared:
+        document["demands"] = dict(movement.declared)
     if movement.works:
         document["works"] = list(movement.works)
     return document

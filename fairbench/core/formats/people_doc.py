@@ -3,13 +3,13 @@
 import json
 from typing import Any
 
-from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
+from pydantic import AliasChoices, BaseModel, ConfigDict, Field, TypeAdapter, ValidationError, model_validator
 
 from ..body.demands import WORDS, Demand
 from ..errors import InputError
-from ..fit.cautions import Met, asked_of, cautions
+from ..fit.cautions import TriggeredRule, cautions, demand_set_of
 from ..people.conditions import Conditions, Declared, Effect
-from ..people.person import Overruled, Person
+from ..people.person import Override, Person
 from ..positions import Position
 from ..sides import Side
 from .dose_doc import Doc
@@ -29,7 +29,7 @@ class DeclaredDoc(Doc):
         return Declared(self.condition, self.side, self.severity, self.stage)
 
 
-class OverruledDoc(Doc):
+class OverrideDoc(Doc):
     exercise: str
     version: str
     reason: str
@@ -42,7 +42,10 @@ class PersonDoc(Doc):
     pace: float = Field(default=1.0, strict=False)
     conditions: list[DeclaredDoc] = Field(default_factory=list)
     talk_first: str = ""
-    overruled: list[OverruledDoc] = Field(default_factory=list)
+    overrides: list[OverrideDoc] = Field(default_factory=list, validation_alias=AliasChoices("overrides", "overruled"))
+
+
+_RENAMED = {f"{joint}_lever": f"{joint}_moment" for joint in ("shoulder", "hip", "knee", "low_back")}
 
 
 class DemandDoc(Doc):
@@ -51,6 +54,17 @@ class DemandDoc(Doc):
     id: str
     value: float = Field(default=1.0, strict=False)
     side: Side | None = Field(default=None, strict=False)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_it_is_called_now(cls, given: Any) -> Any:
+        """Files written before demands were renamed are read as they were meant."""
+        if not isinstance(given, dict):
+            return given
+        called = given.get("id")
+        if called == "unsteadiness" and isinstance(given.get("value"), int | float):
+            return {**given, "id": "stability_margin", "value": -given["value"]}
+        return {**given, "id": _RENAMED.get(called, called)} if isinstance(called, str) else given
 
 
 class CaseDoc(BaseModel):
@@ -93,16 +107,16 @@ def read_case(data: bytes, conditions: Conditions) -> CaseDoc:
     return doc
 
 
-def judge(case: CaseDoc, conditions: Conditions) -> tuple[str, tuple[Met, ...]]:
+def judge(case: CaseDoc, conditions: Conditions) -> tuple[str, tuple[TriggeredRule, ...]]:
     """As planned, ease, avoid or talk first; and what led to it, the strictest first."""
     given = [Demand(d.id, WORDS[d.id][0], d.value, WORDS[d.id][1], "given", "", d.side) for d in case.demands]
-    found = asked_of(given, case.position, case.seconds, case.held)
-    mets = cautions([doc.value() for doc in case.conditions], conditions, found)
+    found = demand_set_of(given, case.position, case.seconds, case.held)
+    triggered = cautions([doc.value() for doc in case.conditions], conditions, found)
     if talk_first(case, conditions):
-        return "talk first", mets
-    if any(hit.effect is Effect.AVOID for hit in mets):
-        return "avoid", mets
-    return ("ease" if any(hit.effect is Effect.EASE for hit in mets) else "as planned"), mets
+        return "talk first", triggered
+    if any(hit.effect is Effect.AVOID for hit in triggered):
+        return "avoid", triggered
+    return ("ease" if any(hit.effect is Effect.EASE for hit in triggered) else "as planned"), triggered
 
 
 def talk_first(case: CaseDoc, conditions: Conditions) -> str:
@@ -144,9 +158,9 @@ def _check(docs: list[DeclaredDoc], place: str, conditions: Conditions) -> tuple
 
 def _person(doc: PersonDoc, place: str, conditions: Conditions) -> Person:
     declared = _check(doc.conditions, place, conditions)
-    overruled = tuple(Overruled(o.exercise, o.version, o.reason, o.instead) for o in doc.overruled)
+    overrides = tuple(Override(o.exercise, o.version, o.reason, o.instead) for o in doc.overrides)
     try:
         wanted = doc.talk_first or _wanted(doc.conditions, conditions)
-        return Person(doc.id, doc.name or doc.id, doc.pace, declared, wanted, overruled)
+        return Person(doc.id, doc.name or doc.id, doc.pace, declared, wanted, overrides)
     except InputError as error:
         raise error.within(place) from None

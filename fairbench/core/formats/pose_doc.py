@@ -64,7 +64,7 @@ class BodyOut(BaseModel):
     centre: tuple[float, float, float]
     shares: dict[str, float]
     each: dict[str, float]
-    steadiness: float
+    stability_margin: float
     moments: dict[str, float]
     angles: dict[str, float]
     points: dict[str, tuple[float, float, float]]
@@ -116,7 +116,7 @@ def _out(pose: Solved, doc: BodyDoc, held: Mapping[str, float], grips: frozenset
         centre=_near(weighed.centre),
         shares=_round(weighed.shares),
         each=_round(weighed.each),
-        steadiness=round(weighed.steadiness, 4),
+        stability_margin=round(weighed.stability_margin, 4),
         moments={joint: round(weighed.moment_for(joint, person.mass, person.stature), 2) for joint in weighed.moments},
         angles=_round(pose.angles, 2),
         points={name: _near(point) for name, point in pose.points.items()},

@@ -89,7 +89,7 @@ Example = str | tuple[tuple[str, float], ...]
 
 @dataclass(frozen=True, slots=True)
 class Rule:
-    """One caution. ``hits`` and ``misses`` are examples that must and must not trigger it."""
+    """One caution. ``triggers`` and ``spares`` are examples that must and must not trigger it."""
 
     condition: str
     number: int
@@ -100,8 +100,8 @@ class Rule:
     severity: tuple[str, ...] = ()
     stage: tuple[str, ...] = ()
     which: Which = Which.SAME
-    hits: tuple[Example, ...] = ()
-    misses: tuple[Example, ...] = ()
+    triggers: tuple[Example, ...] = ()
+    spares: tuple[Example, ...] = ()
 
     @property
     def id(self) -> str:

@@ -10,7 +10,7 @@ SLOWEST = 3.0
 
 
 @dataclass(frozen=True, slots=True)
-class Overruled:
+class Override:
     """The instructor's word: this person does this version of an exercise, for a reason.
 
     ``instead`` is another exercise that is done in its place; the version is then one of that.
@@ -27,7 +27,7 @@ class Person:
     """Someone who takes part. ``pace`` 1 is ordinary, 3 three times as long between positions.
 
     ``conditions`` hold health matters and needs alike. ``talk_first`` says why a conversation comes
-    before joining, if one does. ``overruled`` is what the instructor decided against the fit.
+    before joining, if one does. ``overrides`` is what the instructor decided against the fit.
     """
 
     id: str
@@ -35,7 +35,7 @@ class Person:
     pace: float = 1.0
     conditions: tuple[Declared, ...] = ()
     talk_first: str = ""
-    overruled: tuple[Overruled, ...] = ()
+    overrides: tuple[Override, ...] = ()
 
     def __post_init__(self) -> None:
         if not 1.0 <= self.pace <= SLOWEST:

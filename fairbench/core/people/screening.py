@@ -98,33 +98,35 @@ def runs_out(given: datetime.date) -> datetime.date:
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class ScreeningStatus:
     """Where somebody's screening stands. ``talk_first`` is the reason, or empty where they may join."""
 
     words: str
     talk_first: str
 
 
-def standing(
+def screening_status(
     given: datetime.date | None,
     reviewed: bool,
     wants: Iterable[str],
     events: Iterable[tuple[str, datetime.date]],
     today: datetime.date,
-) -> Standing:
+) -> ScreeningStatus:
     """Whether a screening holds. ``wants`` is what still has to be talked over or cleared, ``events`` what
     has happened since that ends it."""
     if given is None:
-        return Standing("not screened", "No screening yet: talk before the first class.")
+        return ScreeningStatus("not screened", "No screening yet: talk before the first class.")
     if not reviewed:
-        return Standing("answers to be read", "The answers wait to be read together.")
+        return ScreeningStatus("answers to be read", "The answers wait to be read together.")
     last = runs_out(given)
     if today > last:
-        return Standing(f"ran out {last:%-d %b %Y}", f"The screening ran out on {last:%-d %b %Y}: ask again.")
+        return ScreeningStatus(f"ran out {last:%-d %b %Y}", f"The screening ran out on {last:%-d %b %Y}: ask again.")
     since = [f"{what} on {when:%-d %b %Y}" for what, when in events if when >= given]
     if since:
-        return Standing("to be asked again", f"{since[0][:1].upper()}{since[0][1:]}: ask again before joining in.")
+        return ScreeningStatus(
+            "to be asked again", f"{since[0][:1].upper()}{since[0][1:]}: ask again before joining in."
+        )
     open_ = list(wants)
     if open_:
-        return Standing(f"wanted: {open_[0]}", f"Still wanted: {', '.join(open_)}.")
-    return Standing(f"holds until {last:%-d %b %Y}", "")
+        return ScreeningStatus(f"wanted: {open_[0]}", f"Still wanted: {', '.join(open_)}.")
+    return ScreeningStatus(f"holds until {last:%-d %b %Y}", "")

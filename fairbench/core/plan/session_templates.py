@@ -1,4 +1,4 @@
-"""A first draft of a plan from a shape: blocks with a share of the time, filled while they fit."""
+"""A first draft of a plan from a template: blocks with a share of the time, filled while they fit."""
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
@@ -15,7 +15,7 @@ OVERSHOOT = 1.15
 
 
 @dataclass(frozen=True, slots=True)
-class ShapeBlock:
+class TemplateBlock:
     """A block's share of the booked length, and (exercise, version) candidates in order."""
 
     kind: BlockKind
@@ -24,23 +24,23 @@ class ShapeBlock:
 
 
 @dataclass(frozen=True, slots=True)
-class Shape:
+class SessionTemplate:
     id: str
     name: str
     says: str
-    blocks: tuple[ShapeBlock, ...]
+    blocks: tuple[TemplateBlock, ...]
 
 
 MOST_SETS = 3
 
 
-def draft(shape: Shape, plan: Plan, group: Group, shelf: Shelf, new_id: Callable[[], str]) -> Plan:
-    """``plan`` with the blocks of ``shape``, each filled with candidates in order while the block
+def draft(template: SessionTemplate, plan: Plan, group: Group, shelf: Shelf, new_id: Callable[[], str]) -> Plan:
+    """``plan`` with the blocks of ``template``, each filled with candidates in order while the block
     stays near its share and leaves the later ones theirs. A strengthening block that is still short
     gets further sets, one exercise at a time."""
-    plan = replace(plan, blocks=tuple(Block(block.kind) for block in shape.blocks))
-    for number, block in enumerate(shape.blocks):
-        room = _Room(shape, number, plan.length_min * 60)
+    plan = replace(plan, blocks=tuple(Block(block.kind) for block in template.blocks))
+    for number, block in enumerate(template.blocks):
+        room = _Room(template, number, plan.length_min * 60)
         for exercise, version in block.candidates:
             tried = add(plan, Item(new_id(), exercise, version), number)
             if room.holds(tried, group, shelf):
@@ -54,13 +54,13 @@ def draft(shape: Shape, plan: Plan, group: Group, shelf: Shelf, new_id: Callable
 class _Room:
     """How much time one block may take, and how much the class up to its end."""
 
-    shape: Shape
+    template: SessionTemplate
     number: int
     length: float
 
     def holds(self, plan: Plan, group: Group, shelf: Shelf) -> bool:
-        later = sum(block.share for block in self.shape.blocks[self.number + 1 :])
-        share = self.shape.blocks[self.number].share * self.length * OVERSHOOT
+        later = sum(block.share for block in self.template.blocks[self.number + 1 :])
+        share = self.template.blocks[self.number].share * self.length * OVERSHOOT
         timeline = compile_timeline(plan, group, shelf)
         return timeline.total <= (1 - later) * self.length and timeline.block_seconds()[self.number] <= share
 

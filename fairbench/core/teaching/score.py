@@ -33,9 +33,17 @@ class Beat:
 
 _THERE, _BACK, _STAY, _WAIT = (0.0, 1.0), (1.0, 0.0), (1.0, 1.0), (0.0, 0.0)
 _MOVES: Mapping[str, tuple[float, float]] = {
-    "lift": _THERE, "hold": _STAY, "lower": _BACK, "pause": _WAIT, "breathe in": _THERE, "breathe out": _BACK,
-    "ease into the stretch": _THERE, "settle into the stretch": _THERE, "ease off": _BACK, "pulse": (0.82, 1.0),
-}  # fmt: skip
+    "lift": _THERE,
+    "hold": _STAY,
+    "lower": _BACK,
+    "pause": _WAIT,
+    "breathe in": _THERE,
+    "breathe out": _BACK,
+    "ease into the stretch": _THERE,
+    "settle into the stretch": _THERE,
+    "ease off": _BACK,
+    "pulse": (0.82, 1.0),
+}
 """How the figure moves in a phase, by its word; whatever is not here stays at the end pose."""
 _HELD: Mapping[str, tuple[float, float]] = {"breathe in": (1.0, 0.9), "breathe out": (0.9, 1.0), "let go": (1.0, 0.8)}
 """The same where the end pose is stayed in, as in a stretch."""
@@ -63,10 +71,17 @@ def beats_of(step: Step, lead: Side, held: bool = False) -> tuple[Beat, ...]:
                 cycle = CYCLE if run.calls is Calls.CLOCK and not held else 0.0
                 beats.append(
                     Beat(
-                        at, seconds, run.calls, run.first + index, run.of, word, side,
-                        moves or _MOVES.get(word, _STAY), cycle,
+                        at,
+                        seconds,
+                        run.calls,
+                        run.first + index,
+                        run.of,
+                        word,
+                        side,
+                        moves or _MOVES.get(word, _STAY),
+                        cycle,
                     )
-                )  # fmt: skip
+                )
                 at += seconds
     return tuple(beats)
 

@@ -29,7 +29,7 @@ from fairbench.web import urls
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_summary import keep_standing
+from fairbench.web.people.health_summary import keep_health_summary
 from fairbench.web.people.models import Group, Listing, Participant, Screening
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import shelf
@@ -98,7 +98,7 @@ def _screened(person: Participant, user: User) -> None:
     Screening.objects.create(
         practice=person.practice, participant=person, given_on=now.date(), reviewed_at=now, reviewed_by=user
     )
-    keep_standing(person)
+    keep_health_summary(person)
 
 
 def _is_counted(item: Item) -> bool:

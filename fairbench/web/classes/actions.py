@@ -125,9 +125,15 @@ def note_today(
             actor, participant.id, _EVENT_OF[DayNote.Kind(kind)], day, permission=Permission.CLASSES
         )
     note = DayNote.objects.create(
-        practice=actor.practice, meeting=meeting, participant=participant, kind=kind, where=where, side=side,
-        user=actor.user, event=event,
-    )  # fmt: skip
+        practice=actor.practice,
+        meeting=meeting,
+        participant=participant,
+        kind=kind,
+        where=where,
+        side=side,
+        user=actor.user,
+        event=event,
+    )
     actor.audit("meeting.news", meeting.id)
     return note
 
@@ -160,7 +166,7 @@ def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
 
 
 @transaction.atomic
-def take_in(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) -> list[UUID]:
+def record_events(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) -> list[UUID]:
     """Keep what a device reports and say which ids are kept now. Sent twice is stored once."""
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)

@@ -6,13 +6,13 @@ from typing import Any
 
 from fairbench.core.exercises.exercise import Version
 from fairbench.core.exercises.shelf import Shelf
-from fairbench.core.fit.fit import Shape, SideFit, Verdict, fit_item
+from fairbench.core.fit.fit import SideFit, Verdict, VerdictKind, fit_item
 from fairbench.core.people.conditions import Conditions
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime, Timeline
 
 MOST = 4
-_ORDER = (Shape.TALK_FIRST, Shape.WAITS, Shape.SWAPPED, Shape.EASED, Shape.AS_PLANNED)
+_ORDER = (VerdictKind.TALK_FIRST, VerdictKind.WAITS, VerdictKind.SWAPPED, VerdictKind.EASED, VerdictKind.AS_PLANNED)
 
 
 class Different:
@@ -25,14 +25,14 @@ class Different:
         self.planned = frozenset(time.exercise.id for time in timeline.items)
 
     def of(self, time: ItemTime, version: Version) -> dict[str, Any]:
-        """``shown`` are name, shape and words; ``more`` how many others differ too."""
+        """``shown`` are name, kind of verdict and words; ``more`` how many others differ too."""
         if version is not time.version:
             time = replace(time, version=version, item=replace(time.item, version=version.id, dose=None))
         verdicts = [fit_item(person, time, self.shelf, self.conditions, self.planned) for person in self.people]
         differing = sorted((verdict for verdict in verdicts if verdict.differs), key=_size)
         return {
             "shown": [
-                {"name": verdict.person.name, "shape": verdict.shape.value, "words": _words(verdict)}
+                {"name": verdict.person.name, "kind": verdict.kind.value, "words": _words(verdict)}
                 for verdict in differing[:MOST]
             ],
             "more": max(0, len(differing) - MOST),
@@ -42,19 +42,19 @@ class Different:
 def _size(verdict: Verdict) -> tuple[int, int, str]:
     """The largest change sorts first."""
     rungs = 0
-    if verdict.shape is Shape.EASED and verdict.version is not None:
+    if verdict.kind is VerdictKind.EASED and verdict.version is not None:
         ladder = verdict.exercise.versions
         rungs = abs(ladder.index(verdict.version) - ladder.index(verdict.base))
-    return _ORDER.index(verdict.shape), -rungs, verdict.person.name
+    return _ORDER.index(verdict.kind), -rungs, verdict.person.name
 
 
 def _words(verdict: Verdict) -> str:
     """What to say, in as few words as can be read across a room."""
-    if verdict.shape is Shape.TALK_FIRST:
+    if verdict.kind is VerdictKind.TALK_FIRST:
         return "talk first"
     if verdict.version is None:
         return "breathes seated"
-    if verdict.shape is Shape.SWAPPED:
+    if verdict.kind is VerdictKind.SWAPPED:
         return f"{verdict.exercise.name}, {verdict.version.name}"
     if verdict.sides_differ:
         sides = (("left", verdict.left), ("right", verdict.right))

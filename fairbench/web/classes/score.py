@@ -7,7 +7,7 @@ from fairbench.core.dose.words import summary
 from fairbench.core.exercises.cues import say
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
-from fairbench.core.fit.fit import Shape
+from fairbench.core.fit.fit import VerdictKind
 from fairbench.core.people.person import Group
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import ItemTime, Step, Timeline, compile_timeline
@@ -29,7 +29,7 @@ def score(timeline: Timeline, group: Group, shelf: Shelf, different: Different) 
         "length": timeline.plan.length_min * 60,
         "total": timeline.total,
         "lead": lead.value,
-        "signs": {shape.value: shape_path(shape, SIGN_WIDTH) for shape in Shape},
+        "signs": {kind.value: shape_path(kind, SIGN_WIDTH) for kind in VerdictKind},
         "steps": [_step(step, lead, step.item in held) for step in timeline.steps],
         "items": [
             _item(timeline, item, number, group, shelf, different) for number, item in enumerate(timeline.items, 1)

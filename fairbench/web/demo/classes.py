@@ -12,7 +12,7 @@ from django_scopes import scope
 from fairbench.core.dose.dose import Dose, Repetitions
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.plan_doc import plan_document
-from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.plan import Block, Item
@@ -72,7 +72,7 @@ def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...]) -> 
 
 
 def _plan(
-    actor: Actor, group: Group, name: str, length: int, shape: str, value: CorePlan | None = None
+    actor: Actor, group: Group, name: str, length: int, template: str, value: CorePlan | None = None
 ) -> tuple[Plan, CorePlan]:
     numbers = iter(range(1, 1000))
     if value is None:
@@ -80,7 +80,7 @@ def _plan(
         # Drafted as for a group that knows the exercises, as it will after the past meetings.
         known = CoreGroup((Person("slowest", "", slowest),), dict.fromkeys(shelf().exercises, 3))
         blank = CorePlan(name, length)
-        value = draft(load_shapes()[shape], blank, known, shelf(), lambda: f"item-{next(numbers)}")
+        value = draft(load_session_templates()[template], blank, known, shelf(), lambda: f"item-{next(numbers)}")
     return plan_actions.create(actor, value, group, "Demo"), value
 
 
@@ -189,7 +189,7 @@ def _past_meeting(
     Meeting.objects.filter(id=meeting.id).update(started_at=start)
     meeting.refresh_from_db()
     timeline = timeline_of(meeting)
-    actions.take_in(actor, meeting.id, _events(chance, timeline, start, people))
+    actions.record_events(actor, meeting.id, _events(chance, timeline, start, people))
     _differences(actor, chance, meeting, timeline, people)
     actions.record(actor, meeting.id)
 

@@ -11,7 +11,7 @@ from fairbench.core.people.screening import Outcome
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_summary import keep_standing
+from fairbench.web.people.health_summary import keep_health_summary
 from fairbench.web.people.models import Group, Listing, Participant, PastListing, Screening
 
 LEFT, RIGHT = Side.LEFT, Side.RIGHT
@@ -187,8 +187,14 @@ def _screen(actor: Actor, person: Participant, someone: Someone) -> None:
     answers = {q.id: "yes" if q.condition in own else "no" for q in load_questions()}
     outcome = Outcome.CAUTIONS if own else Outcome.FINE
     screening = Screening.objects.create(
-        practice=actor.practice, participant=person, answers=answers, started_by=actor.user,
-        given_on=given.date(), reviewed_at=given, reviewed_by=actor.user, outcome=outcome.value,
-    )  # fmt: skip
+        practice=actor.practice,
+        participant=person,
+        answers=answers,
+        started_by=actor.user,
+        given_on=given.date(),
+        reviewed_at=given,
+        reviewed_by=actor.user,
+        outcome=outcome.value,
+    )
     Screening.objects.filter(id=screening.id).update(started_at=given)
-    keep_standing(person)
+    keep_health_summary(person)

@@ -49,13 +49,13 @@ def add_version(actor: Actor, slug: str, version: dict[str, Any], harder: bool) 
 
 
 @transaction.atomic
-def put_away(actor: Actor, slug: str, away: bool) -> OwnExercise:
+def archive(actor: Actor, slug: str, away: bool) -> OwnExercise:
     """Offer an own exercise no more, or again. Plans that hold it go on as they are."""
     actor.require(Permission.EXERCISES)
     row = OwnExercise.objects.select_for_update().get(slug=slug)
-    row.put_away = away
-    row.save(update_fields=["put_away", "changed_at"])
-    _kept(actor, row, "exercise.put_away" if away else "exercise.bring_back")
+    row.archived = away
+    row.save(update_fields=["archived", "changed_at"])
+    _kept(actor, row, "exercise.archive" if away else "exercise.restore")
     return row
 
 

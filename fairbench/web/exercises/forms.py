@@ -37,7 +37,7 @@ class OwnExerciseForm(forms.Form):
     action = forms.ChoiceField(label="Aim: how", choices=[(a.value, a.words) for a in Action])
     block = forms.ChoiceField(label="Part of the class", choices=[(b.value, b.words) for b in BlockKind])
     limb = forms.CharField(label="One side is called", max_length=20, initial="side")
-    counts_as = forms.CharField(label="One is", max_length=80, initial="there and back")
+    one_repetition = forms.CharField(label="One is", max_length=80, initial="there and back")
     version = forms.CharField(label="Name of this version", max_length=60)
     change = forms.CharField(label="What is different about it", max_length=160, required=False)
     dose = forms.ChoiceField(label="Counted in", choices=list(_DOSES.items()))
@@ -93,7 +93,7 @@ class OwnExerciseForm(forms.Form):
             "aim": {"region": said["region"], "quality": said["quality"], "action": said["action"]},
             "block": said["block"],
             "limb": said["limb"],
-            "counts_as": said["counts_as"],
+            "one_repetition": said["one_repetition"],
             "base": version["id"],
             "cues": {},
             "versions": [version],

@@ -13,7 +13,7 @@ class OwnExercise(PracticeModel):
 
     slug = models.SlugField(max_length=60)
     document = models.JSONField()
-    put_away = models.BooleanField(default=False)
+    archived = models.BooleanField(default=False)
     changed_at = models.DateTimeField(auto_now=True)
 
     class Meta:

@@ -33,7 +33,7 @@ def _with_own() -> Shelf:
     shipped = load_shelf()
     own = list(OwnExercise.objects.all())
     exercises = {**shipped.exercises, **{row.slug: _exercise(row.slug, _text(row)) for row in own}}
-    return Shelf(exercises, shipped.props, frozenset(row.slug for row in own if row.put_away))
+    return Shelf(exercises, shipped.props, frozenset(row.slug for row in own if row.archived))
 
 
 def _text(row: OwnExercise) -> str:

@@ -11,6 +11,6 @@ urlpatterns = [
     path("workshop/", workshop.open_workshop, name="workshop"),
     path("workshop/change/", workshop.change, name="workshop_change"),
     path("workshop/save/", workshop.save, name="workshop_save"),
-    path("<slug:exercise_id>/put-away/", workshop.put_away, name="put_away"),
+    path("<slug:exercise_id>/archive/", workshop.archive, name="archive"),
     path("<slug:exercise_id>/", exercise.exercise, name="exercise"),
 ]

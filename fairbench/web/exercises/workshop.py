@@ -22,17 +22,30 @@ from fairbench.core.positions import Position
 
 PARTS: Mapping[str, tuple[str, ...]] = {
     "trunk": (
-        "lean", "tip", "lift", "lumbar_flex", "lumbar_side", "lumbar_turn", "thoracic_flex", "thoracic_side",
+        "lean",
+        "tip",
+        "lift",
+        "lumbar_flex",
+        "lumbar_side",
+        "lumbar_turn",
+        "thoracic_flex",
+        "thoracic_side",
         "thoracic_turn",
     ),
     "head": ("neck_flex", "neck_side", "neck_turn"),
     "arms": (
-        "shoulder_flex", "shoulder_abduct", "shoulder_rotate", "elbow_flex", "forearm_turn", "wrist_flex",
-        "blade_lift", "blade_draw",
+        "shoulder_flex",
+        "shoulder_abduct",
+        "shoulder_rotate",
+        "elbow_flex",
+        "forearm_turn",
+        "wrist_flex",
+        "blade_lift",
+        "blade_draw",
     ),
     "legs": ("hip_flex", "hip_abduct", "hip_rotate", "knee_flex", "ankle_flex", "foot_pitch"),
     "places": ("shift_forward", "shift_side", "foot_forward", "foot_out", "hand_forward", "hand_out", "hand_up"),
-}  # fmt: skip
+}
 """The controls of each part of the body."""
 VIEWS = (View.SIDE, View.THREE_QUARTER, View.FRONT)
 _STEP = 5
@@ -158,7 +171,9 @@ def _under(draft: Draft, given: Mapping[str, str]) -> Draft:
 
 def _position(draft: Draft, given: Mapping[str, str]) -> Draft:
     position = _one_of(Position, given.get("position", ""), "position")
-    return replace(draft, movement=replace(editing.stand_in(draft.movement, position), held=(), load=0.0, works=()))
+    return replace(
+        draft, movement=replace(editing.change_position(draft.movement, position), held=(), load=0.0, works=())
+    )
 
 
 def _copy(draft: Draft, _: Mapping[str, str]) -> Draft:
@@ -193,9 +208,18 @@ def _load(draft: Draft, given: Mapping[str, str]) -> Draft:
 
 
 _VERBS = {
-    "pose": _pose, "limbs": _limbs, "part": _part, "joint": _joint, "hold": _hold, "under": _under,
-    "position": _position, "copy": _copy, "view": _view, "prop": _prop, "load": _load,
-}  # fmt: skip
+    "pose": _pose,
+    "limbs": _limbs,
+    "part": _part,
+    "joint": _joint,
+    "hold": _hold,
+    "under": _under,
+    "position": _position,
+    "copy": _copy,
+    "view": _view,
+    "prop": _prop,
+    "load": _load,
+}
 
 
 def _one_of(kind: Any, value: str, place: str) -> Any:
@@ -325,9 +349,18 @@ def _control(joint: str, spec: PoseSpec, held: Solved, limbs: Limbs) -> Control:
         less, more = "away", "toward the working side"
     side = editing.side_of(limbs)
     return Control(
-        joint, span.words, value, span.least, span.most, span.unit, less, more,
-        max(span.least, value - _STEP), min(span.most, value + _STEP), _fixed(joint, held, side),
-    )  # fmt: skip
+        joint,
+        span.words,
+        value,
+        span.least,
+        span.most,
+        span.unit,
+        less,
+        more,
+        max(span.least, value - _STEP),
+        min(span.most, value + _STEP),
+        _fixed(joint, held, side),
+    )
 
 
 def _fixed(joint: str, held: Solved, side: Any) -> str:

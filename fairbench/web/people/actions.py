@@ -24,12 +24,12 @@ def save_participant(actor: Actor, participant: Participant) -> Participant:
     return participant
 
 
-def see(actor: Actor, participant: Participant) -> None:
+def log_view(actor: Actor, participant: Participant) -> None:
     """Somebody looked at a person's page. It is written down, once an hour for each who looks."""
     since = timezone.now() - datetime.timedelta(hours=1)
-    seen = AuditEntry.objects.filter(object_id=participant.id, verb="participant.see", user=actor.user, at__gt=since)
+    seen = AuditEntry.objects.filter(object_id=participant.id, verb="participant.view", user=actor.user, at__gt=since)
     if not seen.exists():
-        actor.audit("participant.see", participant.id)
+        actor.audit("participant.view", participant.id)
 
 
 @transaction.atomic
@@ -43,7 +43,7 @@ def save_group(actor: Actor, group: Group) -> Group:
 
 
 @transaction.atomic
-def list_in_group(actor: Actor, group_id: UUID, participant_id: UUID, kind: str = Listing.Kind.REGULAR) -> None:
+def add_to_group(actor: Actor, group_id: UUID, participant_id: UUID, kind: str = Listing.Kind.REGULAR) -> None:
     """Put someone on a group's list, as a regular, on trial or as a guest; who is on it already changes kind."""
     actor.require(Permission.PEOPLE)
     group = Group.objects.get(id=group_id)
@@ -51,26 +51,30 @@ def list_in_group(actor: Actor, group_id: UUID, participant_id: UUID, kind: str 
     Listing.objects.update_or_create(
         group=group, participant=participant, defaults={"practice": actor.practice, "kind": kind}
     )
-    actor.audit("group.list", group.id)
+    actor.audit("group.add", group.id)
 
 
 @transaction.atomic
-def take_off_list(actor: Actor, group_id: UUID, participant_id: UUID) -> None:
+def remove_from_group(actor: Actor, group_id: UUID, participant_id: UUID) -> None:
     """Take someone off a group's list. What they did in its classes stays on record, and so do the days of listing."""
     actor.require(Permission.PEOPLE)
     listing = Listing.objects.filter(group_id=group_id, participant_id=participant_id).first()
     if listing is None:
         return
     PastListing.objects.create(
-        practice=actor.practice, group_id=group_id, participant_id=participant_id, since=listing.since,
-        until=timezone.localdate(), kind=listing.kind,
-    )  # fmt: skip
+        practice=actor.practice,
+        group_id=group_id,
+        participant_id=participant_id,
+        since=listing.since,
+        until=timezone.localdate(),
+        kind=listing.kind,
+    )
     listing.delete()
-    actor.audit("group.take_off", group_id)
+    actor.audit("group.remove", group_id)
 
 
 @transaction.atomic
-def bring_in(actor: Actor, group_id: UUID, rows: Iterable[Mapping[str, str]]) -> int:
+def import_csv(actor: Actor, group_id: UUID, rows: Iterable[Mapping[str, str]]) -> int:
     """Everybody of a list whose rows were checked, into a group; all of them or none."""
     actor.require(Permission.PEOPLE)
     group = Group.objects.get(id=group_id)
@@ -91,5 +95,5 @@ def bring_in(actor: Actor, group_id: UUID, rows: Iterable[Mapping[str, str]]) ->
         Listing.objects.create(practice=actor.practice, group=group, participant=person)
         actor.audit("participant.save", person.id)
         count += 1
-    actor.audit("group.bring_in", group.id)
+    actor.audit("group.import_csv", group.id)
     return count

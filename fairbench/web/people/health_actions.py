@@ -15,8 +15,8 @@ from fairbench.core.people.screening import Answer, read
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor, Permission
 
-from .health_summary import declared_of, keep_standing
-from .models import Clearance, Condition, HealthEvent, HealthRow, Overrule, Participant, Screening
+from .health_summary import declared_of, keep_health_summary
+from .models import Clearance, Condition, HealthEvent, HealthRow, Override, Participant, Screening
 
 EARLIEST = datetime.date(1900, 1, 1)
 
@@ -27,7 +27,7 @@ def _person(actor: Actor, participant_id: UUID, permission: Permission = Permiss
 
 
 def _done(actor: Actor, person: Participant, verb: str) -> None:
-    keep_standing(person)
+    keep_health_summary(person)
     actor.audit(verb, person.id)
 
 
@@ -40,18 +40,25 @@ def declare(
     load_conditions().check_together([*declared_of(person), declared])
     _check_day(until, "until", future=True)
     row = Condition.objects.create(
-        practice=actor.practice, participant=person, noted_by=actor.user, condition=declared.condition,
-        side=declared.side or "", severity=declared.severity, stage=declared.stage, until=until, note=note[:200],
-    )  # fmt: skip
+        practice=actor.practice,
+        participant=person,
+        noted_by=actor.user,
+        condition=declared.condition,
+        side=declared.side or "",
+        severity=declared.severity,
+        stage=declared.stage,
+        until=until,
+        note=note[:200],
+    )
     _done(actor, person, "health.declare")
     return row
 
 
 @transaction.atomic
 def end_row(actor: Actor, participant_id: UUID, row_id: UUID, permission: Permission = Permission.HEALTH) -> HealthRow:
-    """End a condition, an event, a clearance or an overrule. It stays on record."""
+    """End a condition, an event, a clearance or an override. It stays on record."""
     person = _person(actor, participant_id, permission)
-    for kind in (Condition, HealthEvent, Clearance, Overrule):
+    for kind in (Condition, HealthEvent, Clearance, Override):
         row = kind.objects.filter(id=row_id, participant=person, ended_at=None).first()
         if row is not None:
             row.ended_at, row.ended_by = timezone.now(), actor.user
@@ -84,7 +91,7 @@ def answer(actor: Actor, screening_id: UUID, question: str, said: str) -> Screen
 
 
 @transaction.atomic
-def give_in(actor: Actor, screening_id: UUID) -> Screening:
+def submit_screening(actor: Actor, screening_id: UUID) -> Screening:
     """All that was wanted is answered; what was left out is to be told in person."""
     screening = Screening.objects.select_for_update().select_related("participant").get(id=screening_id)
     person = _person(actor, screening.participant_id)
@@ -94,14 +101,14 @@ def give_in(actor: Actor, screening_id: UUID) -> Screening:
         screening.given_on = timezone.localdate()
         screening.outcome = read(load_questions(), screening.answers).outcome.value
         screening.save(update_fields=["answers", "given_on", "outcome"])
-        _done(actor, person, "screening.give_in")
+        _done(actor, person, "screening.submit")
     return screening
 
 
-def see_screening(actor: Actor, screening: Screening) -> None:
+def log_screening_view(actor: Actor, screening: Screening) -> None:
     """Somebody looked at the answers. It is written down."""
     actor.require(Permission.HEALTH)
-    actor.audit("screening.see", screening.participant_id)
+    actor.audit("screening.view", screening.participant_id)
 
 
 @transaction.atomic
@@ -132,9 +139,15 @@ def review(
     screening.save()
     for one in declared:
         Condition.objects.create(
-            practice=actor.practice, participant=person, noted_by=actor.user, condition=one.condition,
-            side=one.side or "", severity=one.severity, stage=one.stage, note="from the screening",
-        )  # fmt: skip
+            practice=actor.practice,
+            participant=person,
+            noted_by=actor.user,
+            condition=one.condition,
+            side=one.side or "",
+            severity=one.severity,
+            stage=one.stage,
+            note="from the screening",
+        )
     _done(actor, person, "screening.review")
     return screening
 
@@ -167,9 +180,14 @@ def note_event(
 
 @transaction.atomic
 def clear(
-    actor: Actor, participant_id: UUID, condition: str, who: str, said: str, until: datetime.date | None,
+    actor: Actor,
+    participant_id: UUID,
+    condition: str,
+    who: str,
+    said: str,
+    until: datetime.date | None,
     letter: str = "",
-) -> Clearance:  # fmt: skip
+) -> Clearance:
     """Keep a clinician's word, and where the letter is. Raises :class:`InputError` when who or what is missing."""
     person = _person(actor, participant_id)
     if condition:
@@ -178,15 +196,21 @@ def clear(
         raise InputError("needs who said it and what was said", "who")
     _check_day(until, "until", future=True)
     row = Clearance.objects.create(
-        practice=actor.practice, participant=person, noted_by=actor.user, condition=condition, who=who[:120],
-        said=said[:300], until=until, letter=letter[:160],
-    )  # fmt: skip
+        practice=actor.practice,
+        participant=person,
+        noted_by=actor.user,
+        condition=condition,
+        who=who[:120],
+        said=said[:300],
+        until=until,
+        letter=letter[:160],
+    )
     _done(actor, person, "health.clear")
     return row
 
 
 @transaction.atomic
-def overrule(
+def override(
     actor: Actor,
     participant_id: UUID,
     exercise: str,
@@ -194,19 +218,25 @@ def overrule(
     reason: str,
     until: datetime.date,
     instead: str = "",
-) -> Overrule:
+) -> Override:
     """Decide against the fit, with a reason, until a day. ``instead`` is another exercise, whose version it then is.
     An earlier word on the same exercise ends."""
     person = _person(actor, participant_id)
     if not reason.strip():
         raise InputError("say why, so that it can be read later", "reason")
     _check_day(until, "until", future=True)
-    person.overrules.filter(exercise=exercise, ended_at=None).update(ended_at=timezone.now(), ended_by=actor.user)
-    row = Overrule.objects.create(
-        practice=actor.practice, participant=person, noted_by=actor.user, exercise=exercise, version=version,
-        instead=instead, reason=reason[:200], until=until,
-    )  # fmt: skip
-    _done(actor, person, "health.overrule")
+    person.overrides.filter(exercise=exercise, ended_at=None).update(ended_at=timezone.now(), ended_by=actor.user)
+    row = Override.objects.create(
+        practice=actor.practice,
+        participant=person,
+        noted_by=actor.user,
+        exercise=exercise,
+        version=version,
+        instead=instead,
+        reason=reason[:200],
+        until=until,
+    )
+    _done(actor, person, "health.override")
     return row
 
 

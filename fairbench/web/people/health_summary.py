@@ -8,18 +8,18 @@ from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
-from fairbench.core.people.person import Overruled, Person
-from fairbench.core.people.screening import Standing, standing
+from fairbench.core.people.person import Override, Person
+from fairbench.core.people.screening import ScreeningStatus, screening_status
 from fairbench.core.sides import Side
 
 from .models import Participant, Screening
 
 
-def keep_standing(participant: Participant) -> None:
-    """Work the standing out anew from the rows. Every action that changes one ends with this."""
+def keep_health_summary(participant: Participant) -> None:
+    """Work the summary out anew from the rows. Every action that changes one ends with this."""
     conditions = participant.conditions.filter(ended_at=None)
     latest = participant.screenings.exclude(given_on=None).order_by("-given_on", "-started_at").first()
-    participant.standing = {
+    participant.health_summary = {
         "conditions": [
             {"condition": c.condition, "side": c.side, "severity": c.severity, "stage": c.stage, "until": _day(c.until)}
             for c in conditions
@@ -27,7 +27,7 @@ def keep_standing(participant: Participant) -> None:
         "screening": _screening(latest),
         "events": [[e.kind, _day(e.happened_on)] for e in participant.healthevents.filter(ended_at=None)],
         "cleared": [[c.condition, _day(c.until)] for c in participant.clearances.filter(ended_at=None)],
-        "overruled": [
+        "overrides": [
             {
                 "exercise": o.exercise,
                 "version": o.version,
@@ -35,10 +35,10 @@ def keep_standing(participant: Participant) -> None:
                 "reason": o.reason,
                 "until": _day(o.until),
             }
-            for o in participant.overrules.filter(ended_at=None)
+            for o in participant.overrides.filter(ended_at=None)
         ],
     }
-    participant.save(update_fields=["standing"])
+    participant.save(update_fields=["health_summary"])
 
 
 def _screening(latest: Screening | None) -> dict[str, Any] | None:
@@ -60,26 +60,26 @@ def declared_of(participant: Participant, today: datetime.date | None = None) ->
     day = today or timezone.localdate()
     return tuple(
         Declared(c["condition"], Side(c["side"]) if c["side"] else None, c["severity"], c["stage"])
-        for c in participant.standing.get("conditions", [])
+        for c in participant.health_summary.get("conditions", [])
         if _holds(c["until"], day)
     )
 
 
-def standing_of(participant: Participant, today: datetime.date | None = None) -> Standing:
+def screening_status_of(participant: Participant, today: datetime.date | None = None) -> ScreeningStatus:
     """Where the screening stands today."""
     day = today or timezone.localdate()
-    return _standing(participant, declared_of(participant, day), day)
+    return _screening_status(participant, declared_of(participant, day), day)
 
 
-def _standing(participant: Participant, declared: Iterable[Declared], day: datetime.date) -> Standing:
-    kept = participant.standing
+def _screening_status(participant: Participant, declared: Iterable[Declared], day: datetime.date) -> ScreeningStatus:
+    kept = participant.health_summary
     screening = kept.get("screening")
     known = load_conditions()
     cleared = {condition for condition, until in kept.get("cleared", []) if _holds(until, day)}
     wants = [known.words(one) for one in declared if known.wants_clearance(one) and one.condition not in cleared]
     if screening and screening["wanted"] and "" not in cleared:
         wants.append(screening["wanted"])
-    return standing(
+    return screening_status(
         datetime.date.fromisoformat(screening["given"]) if screening else None,
         bool(screening and screening["reviewed"]),
         [f"a clinician's word on {want}" if want != (screening or {}).get("wanted") else want for want in wants],
@@ -105,10 +105,10 @@ def person_of(
         participant.call_name,
         float(participant.pace),
         (*own, *extra),
-        "" if joins else talk or _standing(participant, own, day).talk_first,
+        "" if joins else talk or _screening_status(participant, own, day).talk_first,
         tuple(
-            Overruled(o["exercise"], o["version"], o["reason"], o.get("instead", ""))
-            for o in participant.standing.get("overruled", [])
+            Override(o["exercise"], o["version"], o["reason"], o.get("instead", ""))
+            for o in participant.health_summary.get("overrides", [])
             if _holds(o["until"], day)
         ),
     )

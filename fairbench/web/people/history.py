@@ -12,29 +12,31 @@ MOST = 60
 _FROM_AUDIT = {
     "participant.save": "facts changed",
     "screening.begin": "screening begun",
-    "screening.give_in": "screening given in",
+    "screening.submit": "screening given in",
     "screening.review": "screening read",
-    "screening.see": "screening looked at",
+    "screening.view": "screening looked at",
 }
 """Told from the audit, as no row of its own says it. That somebody looked at the page stays in the audit alone."""
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class HistoryEntry:
     words: str
     by: User | None
     at: datetime.datetime
 
 
-def on_record(participant: models.Participant, named: Iterable[tuple[models.HealthRow, str]]) -> tuple[Told, ...]:
+def on_record(
+    participant: models.Participant, named: Iterable[tuple[models.HealthRow, str]]
+) -> tuple[HistoryEntry, ...]:
     """``named`` are the health rows, ended ones too, each with what it is in words."""
     entries = AuditEntry.objects.filter(object_id=participant.id, verb__in=_FROM_AUDIT).select_related("user")
-    audited = (Told(_FROM_AUDIT[entry.verb], entry.user, entry.at) for entry in entries.order_by("-at")[:MOST])
+    audited = (HistoryEntry(_FROM_AUDIT[entry.verb], entry.user, entry.at) for entry in entries.order_by("-at")[:MOST])
     everything = [*audited, *(told for row, words in named for told in _of(row, words))]
     return tuple(sorted(everything, key=lambda told: told.at, reverse=True)[:MOST])
 
 
-def _of(row: models.HealthRow, words: str) -> Iterator[Told]:
-    yield Told(f"noted: {words}", row.noted_by, row.noted_at)
+def _of(row: models.HealthRow, words: str) -> Iterator[HistoryEntry]:
+    yield HistoryEntry(f"noted: {words}", row.noted_by, row.noted_at)
     if row.ended_at is not None:
-        yield Told(f"ended: {words}", row.ended_by, row.ended_at)
+        yield HistoryEntry(f"ended: {words}", row.ended_by, row.ended_at)

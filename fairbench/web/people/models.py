@@ -7,8 +7,8 @@ from fairbench.web.site.practice_model import PracticeModel
 
 
 class Participant(PracticeModel):
-    """A person who comes to class. ``standing`` is what the fit needs of their health rows, kept anew by
-    every action that changes one (:mod:`.standing`), so that a group is read in one query."""
+    """A person who comes to class. ``health_summary`` is what the fit needs of their health rows, kept anew by
+    every action that changes one (:mod:`.health_summary`), so that a group is read in one query."""
 
     call_name = models.CharField("name to call", max_length=80)
     birth_year = models.PositiveSmallIntegerField(null=True, blank=True)
@@ -20,7 +20,7 @@ class Participant(PracticeModel):
         max_digits=3, decimal_places=2, default=1, validators=[MinValueValidator(1), MaxValueValidator(3)]
     )
 
-    standing = models.JSONField(default=dict, editable=False)
+    health_summary = models.JSONField(default=dict, editable=False)
 
     class Meta:
         ordering = ("call_name",)
@@ -140,7 +140,7 @@ class Clearance(HealthRow):
     until = models.DateField(null=True, blank=True)
 
 
-class Overrule(HealthRow):
+class Override(HealthRow):
     """The instructor's word against the fit: a version of an exercise, or of another one instead of it, for one
     class or until a day, with a reason."""
 

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from uuid import UUID
 
-from .health_summary import declared_of, standing_of
+from .health_summary import declared_of, screening_status_of
 from .models import Participant
 
 
@@ -13,7 +13,7 @@ class PersonLine:
     """One person of a list. ``talk_first`` is the reason, ``kind`` how they are on a group's list."""
 
     person: Participant
-    standing: str
+    screening: str
     talk_first: str
     cautions: int
     kind: str = ""
@@ -23,13 +23,13 @@ def lines_of(people: Iterable[Participant], kinds: Mapping[UUID, str] | None = N
     """Lines for people, with no query of their own."""
     lines = []
     for person in people:
-        standing = standing_of(person)
+        screening = screening_status_of(person)
         kind = (kinds or {}).get(person.id, "")
         lines.append(
             PersonLine(
                 person,
-                standing.words,
-                standing.talk_first,
+                screening.words,
+                screening.talk_first,
                 len(declared_of(person)),
                 kind if kind != "regular" else "",
             )

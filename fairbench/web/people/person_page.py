@@ -9,20 +9,20 @@ from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Condition, Declared, Effect, Rule
-from fairbench.core.people.screening import Outcome, Standing
+from fairbench.core.people.screening import Outcome, ScreeningStatus
 from fairbench.core.sides import Side
 from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
-from .health_summary import standing_of
-from .history import Told, on_record
+from .health_summary import screening_status_of
+from .history import HistoryEntry, on_record
 
 Row = TypeVar("Row", bound=models.HealthRow)
 _NEEDS = "needs"
 
 
 @dataclass(frozen=True, slots=True)
-class Lived:
+class DeclaredCondition:
     """One condition or need as it is kept, and what it leads to."""
 
     id: UUID
@@ -42,7 +42,7 @@ class Lived:
 
 
 @dataclass(frozen=True, slots=True)
-class Decided:
+class ActiveOverride:
     """A word against the fit, in names."""
 
     id: UUID
@@ -55,25 +55,25 @@ class Decided:
 @dataclass(frozen=True, slots=True)
 class PersonPage:
     participant: models.Participant
-    standing: Standing
-    cautions: tuple[Lived, ...]
-    needs: tuple[Lived, ...]
+    screening: ScreeningStatus
+    cautions: tuple[DeclaredCondition, ...]
+    needs: tuple[DeclaredCondition, ...]
     screenings: tuple[models.Screening, ...]
     outcome: str
     events: tuple[models.HealthEvent, ...]
     clearances: tuple[models.Clearance, ...]
-    overrules: tuple[Decided, ...]
+    overrides: tuple[ActiveOverride, ...]
     groups: tuple[models.Listing, ...]
     left: tuple[models.PastListing, ...]
     came: tuple[Any, ...]
-    told: tuple[Told, ...]
+    told: tuple[HistoryEntry, ...]
     kinds: tuple[Condition, ...]
 
 
 def person_page(participant: models.Participant, health: bool) -> PersonPage:
     """``health`` says whether whoever looks may see more than the cautions."""
     conditions = _rows(models.Condition, participant)
-    overrules = _rows(models.Overrule, participant)
+    overrides = _rows(models.Override, participant)
     events = _rows(models.HealthEvent, participant) if health else []
     clearances = _rows(models.Clearance, participant) if health else []
     lived = [_lived(row) for row in conditions if row.ended_at is None]
@@ -83,19 +83,19 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         *((row, _lived(row).words) for row in conditions),
         *((row, f"{row.kind}, {row.happened_on:%-d %b %Y}") for row in events),
         *((row, f"{row.who}: {row.said}") for row in clearances),
-        *((row, f"decided otherwise, {_decided(row).exercise}: {_decided(row).done}") for row in overrules),
+        *((row, f"decided otherwise, {_decided(row).exercise}: {_decided(row).done}") for row in overrides),
     ]
     today = timezone.localdate()
     return PersonPage(
         participant=participant,
-        standing=standing_of(participant),
+        screening=screening_status_of(participant),
         cautions=tuple(one for one in lived if one.topic != _NEEDS),
         needs=tuple(one for one in lived if one.topic == _NEEDS),
         screenings=screenings,
         outcome=Outcome(latest.outcome).words if latest and latest.outcome else "",
         events=tuple(row for row in events if row.ended_at is None),
         clearances=tuple(row for row in clearances if row.ended_at is None),
-        overrules=tuple(_decided(row) for row in overrules if row.ended_at is None and row.until >= today),
+        overrides=tuple(_decided(row) for row in overrides if row.ended_at is None and row.until >= today),
         groups=tuple(participant.listings.select_related("group").order_by("since")),
         left=tuple(participant.past_listings.select_related("group").order_by("-until")),
         came=tuple(participant.attendances.select_related("meeting__group").order_by("-meeting__held_on")[:8]),
@@ -109,7 +109,7 @@ def _rows(kind: type[Row], participant: models.Participant) -> list[Row]:
     return list(kind.objects.filter(participant=participant).select_related("noted_by", "ended_by"))
 
 
-def _decided(row: models.Overrule) -> Decided:
+def _decided(row: models.Override) -> ActiveOverride:
     """In the names of the shelf; by its id what the shelf has no more."""
     shelf = practice_shelf()
     planned, other = shelf.exercises.get(row.exercise), shelf.exercises.get(row.instead)
@@ -117,14 +117,14 @@ def _decided(row: models.Overrule) -> Decided:
     names = {version.id: version.name for version in done.versions} if done else {}
     words = names.get(row.version, row.version)
     exercise = planned.name if planned else row.exercise
-    return Decided(row.id, exercise, f"{other.name}, {words}" if other else words, row.until, row.reason)
+    return ActiveOverride(row.id, exercise, f"{other.name}, {words}" if other else words, row.until, row.reason)
 
 
-def _lived(row: models.Condition) -> Lived:
+def _lived(row: models.Condition) -> DeclaredCondition:
     known = load_conditions()
     declared = Declared(row.condition, Side(row.side) if row.side else None, row.severity, row.stage)
     until = f"until {row.until:%-d %b %Y}" if row.until else ""
-    return Lived(
+    return DeclaredCondition(
         row.id,
         row.condition,
         known.words(declared),

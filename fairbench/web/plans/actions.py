@@ -9,7 +9,7 @@ from django.db import transaction
 
 from fairbench.core.errors import PlanError
 from fairbench.core.formats.plan_doc import plan_document, read_plan
-from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.plan import plan as core
 from fairbench.core.plan.session_templates import draft
 from fairbench.web.accounts.actor import Actor, Permission
@@ -51,19 +51,19 @@ def create(actor: Actor, value: core.Plan, group: Group | None, said: str) -> Pl
     return plan
 
 
-def create_from_shape(actor: Actor, name: str, length_min: int, group: Group | None, shape_id: str) -> Plan:
-    """A new plan, blank or drafted from a shape. Raises :class:`PlanError` for a bad field."""
+def create_from_template(actor: Actor, name: str, length_min: int, group: Group | None, template_id: str) -> Plan:
+    """A new plan, blank or drafted from a template. Raises :class:`PlanError` for a bad field."""
     value = core.Plan(name.strip(), length_min)
-    if shape_id:
-        shapes = load_shapes()
-        if shape_id not in shapes:
-            raise PlanError(f"there is no shape '{shape_id}'", "shape")
-        value = draft(shapes[shape_id], value, core_group(group), shelf(), new_id)
-        return create(actor, value, group, f"Drafted from the shape {shapes[shape_id].name}")
+    if template_id:
+        templates = load_session_templates()
+        if template_id not in templates:
+            raise PlanError(f"there is no template '{template_id}'", "template")
+        value = draft(templates[template_id], value, core_group(group), shelf(), new_id)
+        return create(actor, value, group, f"Drafted from the template {templates[template_id].name}")
     return create(actor, value, group, "Started blank")
 
 
-def bring_in(actor: Actor, data: bytes) -> Plan:
+def import_plan(actor: Actor, data: bytes) -> Plan:
     """A new plan from a JSON file. Raises :class:`InputError` with the place in the file."""
     return create(actor, read_plan(data, shelf()), None, "Brought in from a file")
 
@@ -77,13 +77,13 @@ def copy(actor: Actor, plan_id: UUID) -> Plan:
 
 
 @transaction.atomic
-def put_away(actor: Actor, plan_id: UUID, away: bool) -> Plan:
+def archive(actor: Actor, plan_id: UUID, away: bool) -> Plan:
     """Take a plan off the list, or bring it back. Nothing in it changes."""
     actor.require(Permission.PLANS)
     plan = Plan.objects.select_for_update().get(id=plan_id)
-    plan.put_away = away
-    plan.save(update_fields=["put_away"])
-    actor.audit("plan.put_away" if away else "plan.bring_back", plan.id)
+    plan.archived = away
+    plan.save(update_fields=["archived"])
+    actor.audit("plan.archive" if away else "plan.restore", plan.id)
     return plan
 
 

@@ -14,7 +14,7 @@ class Plan(PracticeModel):
     head = models.PositiveIntegerField(default=1)
     newest = models.PositiveIntegerField(default=1)
     changed_at = models.DateTimeField(auto_now=True)
-    put_away = models.BooleanField(default=False)
+    archived = models.BooleanField(default=False)
 
     class Meta:
         ordering = ("-changed_at",)

@@ -7,11 +7,11 @@ from hypothesis import strategies as st
 from fairbench.core.body.editing import (
     CHOICES,
     Limbs,
+    change_position,
     choose,
     pose_of,
     rest_on,
     side_of,
-    stand_in,
     turn_joint,
     value_of,
     with_pose,
@@ -93,7 +93,7 @@ def test_legs_chosen_take_their_feet_along() -> None:
 
 def test_from_another_position_everything_begins_anew() -> None:
     bent = with_pose(MOVEMENT, "end", turn_joint(STAND, "knee_flex", Limbs.BOTH, 30.0))
-    lying = stand_in(bent, Position.SUPINE)
+    lying = change_position(bent, Position.SUPINE)
     assert [spec for _, spec in lying.poses] == [PoseSpec(Position.SUPINE)] * 2
     assert [name for name, _ in lying.poses] == ["start", "end"]
     for thing in CHOICES["under"]:

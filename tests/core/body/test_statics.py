@@ -91,12 +91,12 @@ def test_push_ups_carry_what_force_plates_have_shown(version: str, low: float, h
 
 
 def test_one_leg_is_less_steady_than_two_and_a_wide_stand_steadier() -> None:
-    narrow = balance(STAND, foot_out=-6).steadiness
-    plain = balance(STAND).steadiness
+    narrow = balance(STAND, foot_out=-6).stability_margin
+    plain = balance(STAND).stability_margin
     one = solved(Movement((("start", PoseSpec(STAND, legs=("", "stand-march"))), ("end", PoseSpec(STAND)))))[0][1]
-    assert 0 < statics(one).steadiness < plain
+    assert 0 < statics(one).stability_margin < plain
     assert narrow < plain + 1e-9
-    assert balance(STAND, shift_side=20.0).steadiness < 0
+    assert balance(STAND, shift_side=20.0).stability_margin < 0
 
 
 @pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
@@ -105,7 +105,7 @@ def test_every_pose_on_the_shelf_is_balanced(exercise, version) -> None:
     for name, held in balances(version.movement):
         assert all(share >= -1e-9 for share in held.shares.values()), name
         assert sum(held.shares.values()) == pytest.approx(1.0, abs=1e-6), name
-        assert held.steadiness > -0.12, (name, held.steadiness)
+        assert held.stability_margin > -0.12, (name, held.stability_margin)
 
 
 def test_nothing_to_stand_on_is_refused() -> None:

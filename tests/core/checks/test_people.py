@@ -1,4 +1,4 @@
-"""Findings about people and their mends: a promise made is a promise kept; what is kept is what would be found anew."""
+"""Findings about people and the fixes they suggest: a promise made is kept; what is kept is found anew."""
 
 from dataclasses import replace
 
@@ -9,15 +9,15 @@ from hypothesis import strategies as st
 from fairbench.core.checks import Weight, check_bases, check_people
 from fairbench.core.checks.people import LEAST_SHARE, LONGEST_WAIT
 from fairbench.core.exercises.aim import BlockKind
-from fairbench.core.fit.alternatives import stand_ins, swap_for
+from fairbench.core.fit.alternatives import alternatives_for, swap_for
 from fairbench.core.fit.base_versions import best_bases, better_base, with_bases
-from fairbench.core.fit.cautions import asked, cautions
-from fairbench.core.fit.fit import Shape, alike, fit, forget
+from fairbench.core.fit.cautions import cautions, demand_set
+from fairbench.core.fit.fit import VerdictKind, alike, fit, forget
 from fairbench.core.fit.share import lowest, share_of, shares
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared, Effect
-from fairbench.core.people.person import Group, Overruled, Person
+from fairbench.core.people.person import Group, Override, Person
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.plan import change as change_item
 from fairbench.core.plan.timeline import compile_timeline
@@ -62,7 +62,7 @@ def test_an_empty_plan_leaves_nobody_out() -> None:
 def test_who_is_to_be_talked_to_is_said_once_and_not_as_waiting() -> None:
     (finding,) = people_findings(plan_of("heel-drop", sets=5), somebody("T", talk="Not screened."))
     assert (finding.weight, finding.title, finding.detail) == (Weight.ALARM, "T: talk first", "Not screened.")
-    assert (finding.person, finding.item, finding.mends) == ("T", None, ())
+    assert (finding.person, finding.item, finding.suggested_fixes) == ("T", None, ())
 
 
 def test_a_long_wait_names_the_item_the_reason_and_a_mend() -> None:
@@ -74,7 +74,7 @@ def test_a_long_wait_names_the_item_the_reason_and_a_mend() -> None:
     assert finding.title.startswith("K waits ")
     assert finding.item == "i1"
     assert finding.detail == "No thuds yet. Nobody should wait over 3:00 at a stretch."
-    for_all, for_one = finding.mends
+    for_all, for_one = finding.suggested_fixes
     assert for_all.verb == "swap"
     assert for_all.fields["item"] == "i1"
     assert for_one.verb == "give"
@@ -113,14 +113,14 @@ def test_one_person_is_given_what_the_words_promise() -> None:
     plan = plan_of("band-row", "heel-drop", sets=5)
     knee, other = somebody("K", NEW_KNEE), somebody("S", *SORE)
     (finding,) = people_findings(plan, knee, other)
-    fields = finding.mends[1].fields
-    word = Overruled(fields["exercise"], fields["version"], "so that there is something to do", fields["instead"])
-    given = replace(knee, overruled=(word,))
+    fields = finding.suggested_fixes[1].fields
+    word = Override(fields["exercise"], fields["version"], "so that there is something to do", fields["instead"])
+    given = replace(knee, overrides=(word,))
     after = fitted(plan, given, other)
     verdict = after.of("K", "i1")
-    assert (verdict.shape, verdict.overruled) == (Shape.SWAPPED, True)
+    assert (verdict.kind, verdict.overridden) == (VerdictKind.SWAPPED, True)
     assert (verdict.exercise.id, verdict.version.id) == (fields["instead"], fields["version"])
-    assert finding.mends[1].words.endswith(f"then {share_of(after, given).part:.0%}")
+    assert finding.suggested_fixes[1].words.endswith(f"then {share_of(after, given).part:.0%}")
     assert after.of("S", "i1") == fitted(plan, knee, other).of("S", "i1")
     assert people_findings(plan, given, other) == ()
 
@@ -130,7 +130,7 @@ def test_what_stands_in_suits_is_new_and_comes_nearest_first() -> None:
     knee = somebody("K", NEW_KNEE)
     found = fitted(plan, knee)
     time = found.timeline.time_of("i1")
-    offered = list(stand_ins(knee, time, found, SHELF, CONDITIONS))
+    offered = list(alternatives_for(knee, time, found, SHELF, CONDITIONS))
     assert len(offered) > 20
     ids = [one.exercise.id for one in offered]
     assert len(set(ids)) == len(ids)
@@ -141,7 +141,7 @@ def test_what_stands_in_suits_is_new_and_comes_nearest_first() -> None:
         assert one.version.position.level is not Level.FLOOR
         assert one.same_aim is (alike(one.exercise, time.exercise) > 0)
         assert one.share == 1
-        hits = cautions([NEW_KNEE], CONDITIONS, asked(one.version, Side.RIGHT))
+        hits = cautions([NEW_KNEE], CONDITIONS, demand_set(one.version, Side.RIGHT))
         assert Effect.AVOID not in {hit.effect for hit in hits}
 
 
@@ -150,7 +150,8 @@ def test_a_floor_exercise_may_be_stood_in_for_on_the_floor() -> None:
     person = somebody("A")
     found = fitted(plan, person)
     levels = {
-        one.version.position.level for one in stand_ins(person, found.timeline.time_of("i0"), found, SHELF, CONDITIONS)
+        one.version.position.level
+        for one in alternatives_for(person, found.timeline.time_of("i0"), found, SHELF, CONDITIONS)
     }
     assert Level.FLOOR in levels
 
@@ -164,7 +165,7 @@ def test_a_base_that_is_wrong_for_over_a_third(sore: int, said: bool) -> None:
     for finding in findings:
         assert finding.item == "i0"
         assert finding.title == f"{sore} of 4 do Arm sweep otherwise"
-        assert finding.mends[0].fields == {"item": "i0", "version": "to-shoulder"}
+        assert finding.suggested_fixes[0].fields == {"item": "i0", "version": "to-shoulder"}
 
 
 def test_a_better_base_is_none_where_the_base_is_best() -> None:
@@ -210,7 +211,7 @@ def test_what_is_kept_is_what_would_be_found_anew(exercises, profiles) -> None:
     anew = fitted(plan, *people)
     for key, verdict in anew.verdicts.items():
         for other in (kept.verdicts[key], again.verdicts[key]):
-            assert (other.shape, other.exercise, other.version) == (verdict.shape, verdict.exercise, verdict.version)
+            assert (other.kind, other.exercise, other.version) == (verdict.kind, verdict.exercise, verdict.version)
             assert other.item == key[1]
 
 
@@ -225,7 +226,7 @@ def test_shares_stay_within_bounds_and_add_up(exercises, profiles) -> None:
         assert 0 <= share.part <= 1
         assert share.working == pytest.approx(sum(own for own, _ in share.by_quality.values()))
         assert share.of == pytest.approx(sum(planned for _, planned in share.by_quality.values()))
-        assert share.swaps == sum(verdict.shape is Shape.SWAPPED for verdict in found.of_person(share.person.id))
+        assert share.swaps == sum(verdict.kind is VerdictKind.SWAPPED for verdict in found.of_person(share.person.id))
         waits = any(verdict.working == 0 for verdict in found.of_person(share.person.id))
         assert (share.longest_wait > 0) is waits
 

@@ -14,7 +14,7 @@ from tests.core import strategies
 
 def test_a_figure_that_is_set_is_no_longer_assumed() -> None:
     dose = Dose(Repetitions(8), assumed=frozenset({"tempo", "rest"}))
-    changed = dose_edit.set_figure(dose, "tempo.lift", 3)
+    changed = dose_edit.set_field(dose, "tempo.lift", 3)
     assert isinstance(changed.work, Repetitions)
     assert changed.work.tempo.lift == 3
     assert changed.assumed == {"rest"}
@@ -22,29 +22,29 @@ def test_a_figure_that_is_set_is_no_longer_assumed() -> None:
 
 def test_a_part_of_a_sequence_can_be_set() -> None:
     dose = Dose(Sequence((Repetitions(8), Pulses(8))))
-    changed = dose_edit.set_figure(dose, "parts.1.count", 12)
+    changed = dose_edit.set_field(dose, "parts.1.count", 12)
     assert changed.work == Sequence((Repetitions(8), Pulses(12)))
 
 
 def test_music_leads_and_stops_leading() -> None:
     dose = dose_edit.to_music(Dose(Repetitions(8, Tempo(2, 0, 2, 0))), True)
-    assert [figure.path for figure in dose_edit.work_figures(dose)][1:] == ["tempo.beats_per_minute", "tempo.counts"]
+    assert [figure.path for figure in dose_edit.work_fields(dose)][1:] == ["tempo.beats_per_minute", "tempo.counts"]
     assert dose.time.total == 32
-    slower = dose_edit.set_figure(dose, "tempo.beats_per_minute", 60)
+    slower = dose_edit.set_field(dose, "tempo.beats_per_minute", 60)
     assert slower.time.total == 64
     assert dose_edit.to_music(slower, False).work == Repetitions(8, Tempo())
 
 
 def test_only_figures_that_count_are_offered() -> None:
-    assert [f.path for f in dose_edit.frame_figures(Dose(Repetitions(8)))] == ["sets"]
+    assert [f.path for f in dose_edit.frame_fields(Dose(Repetitions(8)))] == ["sets"]
     each = Dose(Repetitions(8), Sides.EACH_SIDE, sets=2)
-    assert [f.path for f in dose_edit.frame_figures(each)] == ["sets", "rest", "switch"]
+    assert [f.path for f in dose_edit.frame_fields(each)] == ["sets", "rest", "switch"]
 
 
 @pytest.mark.parametrize("path", ["nothing", "tempo", "tempo.nothing", "parts.0.reps", "reps.more", ""])
 def test_a_figure_that_is_not_there_is_named(path: str) -> None:
     with pytest.raises(DoseError):
-        dose_edit.set_figure(Dose(Repetitions(8)), path, 3)
+        dose_edit.set_field(Dose(Repetitions(8)), path, 3)
 
 
 @pytest.mark.parametrize("change", [dose_edit.take_kind, dose_edit.take_sides, dose_edit.take_ending])
@@ -57,14 +57,14 @@ def test_unknown_words_are_refused(change) -> None:
 def test_every_kind_can_be_taken_and_its_figures_set(kind: str) -> None:
     dose = dose_edit.take_kind(Dose(Repetitions(8), Sides.EACH_SIDE, sets=2), kind)
     assert kind_of(dose.work) == kind
-    for figure in (*dose_edit.work_figures(dose), *dose_edit.frame_figures(dose)):
+    for figure in (*dose_edit.work_fields(dose), *dose_edit.frame_fields(dose)):
         assert figure.low <= figure.value <= figure.high
-        assert dose_edit.set_figure(dose, figure.path, figure.value).time == dose.time
+        assert dose_edit.set_field(dose, figure.path, figure.value).time == dose.time
 
 
 @given(strategies.doses, st.integers(-10, 10))
 def test_a_nudge_stays_within_bounds(dose: Dose, steps: int) -> None:
-    before = dose_edit.work_figures(dose)[0]
-    after = dose_edit.work_figures(dose_edit.nudge(dose, steps))[0]
+    before = dose_edit.work_fields(dose)[0]
+    after = dose_edit.work_fields(dose_edit.nudge(dose, steps))[0]
     assert before.low <= after.value <= before.high
     assert (after.value - before.value) * steps >= 0

@@ -8,7 +8,7 @@ import pytest
 from fairbench.cli.__main__ import main
 from fairbench.core.body.demands import WORDS, Demand
 from fairbench.core.errors import CatalogueError, InputError
-from fairbench.core.fit.cautions import Asked, asked, asked_of, cautions, met
+from fairbench.core.fit.cautions import DemandSet, cautions, demand_set, demand_set_of, triggered_rules
 from fairbench.core.formats.catalogue_doc import CATALOGUE, load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.people_doc import read_people
@@ -95,7 +95,7 @@ def version(name: str):
 
 
 def of(name: str, declared: Declared, working: Side = Side.RIGHT) -> set[tuple[Effect, Side | None]]:
-    return {(hit.effect, hit.side) for hit in cautions([declared], CONDITIONS, asked(version(name), working))}
+    return {(hit.effect, hit.side) for hit in cautions([declared], CONDITIONS, demand_set(version(name), working))}
 
 
 def effects(name: str, declared: Declared, working: Side = Side.RIGHT) -> set[Effect]:
@@ -107,28 +107,28 @@ def test_there_are_enough_and_all_that_were_asked_for() -> None:
     assert len(RULES) >= 220
 
 
-def examples(given: tuple) -> list[Asked]:
+def examples(given: tuple) -> list[DemandSet]:
     found = []
     for example in given:
         if isinstance(example, str):
-            found.append([asked(version(example), side) for side in Side])
+            found.append([demand_set(version(example), side) for side in Side])
         else:
             demands = [Demand(name, WORDS[name][0], value, WORDS[name][1]) for name, value in example if name in WORDS]
             facts = dict(example)
             position = Position.STANDING if facts.get("standing") else Position.SEATED
-            found.append([asked_of(demands, position, facts.get("seconds", 0.0), facts.get("held", 0.0))])
+            found.append([demand_set_of(demands, position, facts.get("seconds", 0.0), facts.get("held", 0.0))])
     return found
 
 
 @pytest.mark.parametrize(("condition", "rule"), RULES, ids=IDS)
 def test_every_rule_meets_its_own_examples(condition, rule) -> None:
     declared = Declared(condition.id, Side.RIGHT if condition.sided else None)
-    assert rule.hits
-    assert rule.misses
-    for ways in examples(rule.hits):
-        assert any(met(declared, [rule], way) for way in ways), rule.hits
-    for ways in examples(rule.misses):
-        assert not any(met(declared, [rule], way) for way in ways), rule.misses
+    assert rule.triggers
+    assert rule.spares
+    for ways in examples(rule.triggers):
+        assert any(triggered_rules(declared, [rule], way) for way in ways), rule.triggers
+    for ways in examples(rule.spares):
+        assert not any(triggered_rules(declared, [rule], way) for way in ways), rule.spares
 
 
 @pytest.mark.parametrize(("condition", "rule"), RULES, ids=IDS)
@@ -146,7 +146,7 @@ def test_a_left_shoulder_never_touches_a_right_arm() -> None:
     assert Effect.AVOID in effects("wall-slide/one-hand-wall", left, Side.LEFT)
     for exercise in SHELF:
         for one in exercise.versions:
-            hits = cautions([left], CONDITIONS, asked(one, Side.RIGHT))
+            hits = cautions([left], CONDITIONS, demand_set(one, Side.RIGHT))
             assert all(hit.side is not Side.RIGHT for hit in hits), one.id
 
 
@@ -185,7 +185,7 @@ def test_nothing_warns_of_everything(condition) -> None:
             avoided = total = 0
             for exercise in SHELF:
                 for one in exercise.versions:
-                    hits = cautions([declared], CONDITIONS, asked(one, Side.RIGHT))
+                    hits = cautions([declared], CONDITIONS, demand_set(one, Side.RIGHT))
                     avoided += any(hit.effect is Effect.AVOID for hit in hits)
                     total += 1
             assert avoided / total <= 0.52, (severity, stage)

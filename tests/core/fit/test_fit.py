@@ -12,13 +12,13 @@ from hypothesis import strategies as st
 from fairbench.cli.__main__ import main
 from fairbench.core.exercises.aim import BlockKind, Quality
 from fairbench.core.fit.base_versions import best_bases, with_bases
-from fairbench.core.fit.fit import Shape, fit
+from fairbench.core.fit.fit import VerdictKind, fit
 from fairbench.core.fit.share import lowest, share_of, shares
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.plan_doc import write_plan
 from fairbench.core.people.conditions import Declared
-from fairbench.core.people.person import Group, Overruled, Person
+from fairbench.core.people.person import Group, Override, Person
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
@@ -49,25 +49,25 @@ def one(name: str, who: Person):
 
 def test_nothing_declared_is_as_planned() -> None:
     verdict = one("push-up/on-toes", person())
-    assert verdict.shape is Shape.AS_PLANNED
+    assert verdict.kind is VerdictKind.AS_PLANNED
     assert verdict.working == 1.0
-    assert not verdict.mets
+    assert not verdict.triggered
 
 
 def test_the_nearest_safe_rung_is_taken() -> None:
     """A wrist that should not be bent under weight goes up to where it is not."""
     verdict = one("push-up/on-knees", person(Declared("wrist-pain", Side.LEFT)))
-    assert verdict.shape is Shape.EASED
+    assert verdict.kind is VerdictKind.EASED
     assert verdict.version.id in ("at-wall", "at-worktop")
-    assert "on-toes" in {drop.version.id for drop in verdict.dropped}
-    assert all(drop.met.rule.because for drop in verdict.dropped)
+    assert "on-toes" in {drop.version.id for drop in verdict.rejected}
+    assert all(drop.triggered_by.rule.because for drop in verdict.rejected)
 
 
 def test_a_side_changes_that_side_only() -> None:
     verdict = one("wall-slide/one-hand-wall", person(Declared("shoulder-pain", Side.LEFT, "marked")))
     assert verdict.right.version.id == "one-hand-wall"
     assert verdict.left.version is not verdict.right.version or verdict.left.version is None
-    assert verdict.shape is Shape.EASED
+    assert verdict.kind is VerdictKind.EASED
     other = one("wall-slide/one-hand-wall", person(Declared("shoulder-pain", Side.RIGHT, "marked")))
     assert other.left.version.id == "one-hand-wall"
 
@@ -80,7 +80,7 @@ def test_a_hand_that_may_not_grip_rests_while_the_other_works() -> None:
 
 def test_no_floor_means_the_chair_version() -> None:
     verdict = one("thread-through/thread-quadruped", person(Declared("no-floor")))
-    assert verdict.shape is Shape.EASED
+    assert verdict.kind is VerdictKind.EASED
     assert verdict.version.position.level != "floor"
 
 
@@ -97,7 +97,7 @@ def test_a_swap_keeps_the_aim_and_is_not_on_the_plan_already() -> None:
     who = person(Declared("no-floor"))
     found = fitted(plan_of("bridge", "one-leg-bridge", "back-leg"), who)
     verdict = found.of(who.id, "i0")
-    assert verdict.shape is Shape.SWAPPED
+    assert verdict.kind is VerdictKind.SWAPPED
     assert verdict.exercise.aim.region == "hip"
     assert verdict.exercise.aim.quality == "strength"
     assert verdict.exercise.id not in ("bridge", "one-leg-bridge", "back-leg")
@@ -107,25 +107,25 @@ def test_a_swap_keeps_the_aim_and_is_not_on_the_plan_already() -> None:
 def test_whoever_can_do_none_of_it_waits_and_is_told_why() -> None:
     who = person(Declared("unwell"), Declared("neck-unstable"))
     every = [one(exercise.id, who) for exercise in SHELF]
-    waits = [verdict for verdict in every if verdict.shape is Shape.WAITS]
+    waits = [verdict for verdict in every if verdict.kind is VerdictKind.WAITS]
     assert all(verdict.reason and verdict.working == 0 for verdict in waits)
 
 
 def test_talk_first_beats_all() -> None:
     who = person(Declared("thin-bones"), talk_first="No screening yet.")
     verdict = one("heel-raise", who)
-    assert verdict.shape is Shape.TALK_FIRST
+    assert verdict.kind is VerdictKind.TALK_FIRST
     assert verdict.reason == "No screening yet."
 
 
 def test_the_instructor_can_overrule_and_it_is_said() -> None:
-    word = Overruled("push-up", "on-knees", "Cleared by her hand therapist.")
-    who = person(Declared("wrist-pain", Side.LEFT), overruled=(word,))
+    word = Override("push-up", "on-knees", "Cleared by her hand therapist.")
+    who = person(Declared("wrist-pain", Side.LEFT), overrides=(word,))
     verdict = one("push-up/on-knees", who)
-    assert verdict.shape is Shape.AS_PLANNED
-    assert verdict.overruled
+    assert verdict.kind is VerdictKind.AS_PLANNED
+    assert verdict.overridden
     assert verdict.reason == word.reason
-    assert verdict.mets
+    assert verdict.triggered
 
 
 def test_opposite_pulls_end_at_the_safer_common_version() -> None:
@@ -134,7 +134,7 @@ def test_opposite_pulls_end_at_the_safer_common_version() -> None:
     for exercise in SHELF:
         verdict = one(exercise.id, who)
         if verdict.version is not None:
-            assert not any(hit.effect == "avoid" for hit in verdict.mets), exercise.id
+            assert not any(hit.effect == "avoid" for hit in verdict.triggered), exercise.id
 
 
 @given(st.lists(st.sampled_from([c.id for c in CONDITIONS]), max_size=4, unique=True), st.sampled_from(list(SHELF)))
@@ -143,8 +143,8 @@ def test_nothing_that_must_be_avoided_is_ever_done(ids: list[str], exercise) -> 
     who = person(*(Declared(one) for one in ids))
     verdict = one(exercise.id, who)
     for side in (verdict.left, verdict.right):
-        assert not any(hit.effect == "avoid" for hit in side.mets)
-    assert (verdict.version is None) == (verdict.shape in (Shape.WAITS, Shape.TALK_FIRST))
+        assert not any(hit.effect == "avoid" for hit in side.triggered)
+    assert (verdict.version is None) == (verdict.kind in (VerdictKind.WAITS, VerdictKind.TALK_FIRST))
 
 
 def test_shares_add_up_by_hand() -> None:
@@ -155,7 +155,7 @@ def test_shares_add_up_by_hand() -> None:
     found = fit(timeline, (who,), SHELF, CONDITIONS)
     assert share_of(found, who).part == 1.0
     first, second = timeline.items
-    waiting = replace(found.of(who.id, "i0"), shape=Shape.WAITS, version=None)
+    waiting = replace(found.of(who.id, "i0"), kind=VerdictKind.WAITS, version=None)
     half = fit(timeline, (who,), SHELF, CONDITIONS)
     mixed = replace(half, verdicts={**half.verdicts, (who.id, "i0"): waiting})
     share = share_of(mixed, who)

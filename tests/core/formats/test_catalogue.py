@@ -12,7 +12,7 @@ from fairbench.core.errors import CatalogueError, InputError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import CATALOGUE, exercise_value, load_shelf
 from fairbench.core.formats.movement_doc import MovementDoc, movement_document, movement_value
-from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.people.person import Group
 from fairbench.core.plan.plan import Plan
 from fairbench.core.plan.session_templates import draft
@@ -21,7 +21,7 @@ from fairbench.core.plan.timeline import compile_timeline
 SHELF = load_shelf()
 
 
-@pytest.mark.parametrize("shape", load_shapes().values(), ids=lambda shape: shape.id)
+@pytest.mark.parametrize("shape", load_session_templates().values(), ids=lambda shape: shape.id)
 @pytest.mark.parametrize("length", [30, 45, 60])
 def test_a_draft_fits_its_time(shape, length: int) -> None:
     numbers = iter(range(1000))
@@ -41,7 +41,7 @@ GOOD = """
   purpose: Testing.
   aim: {region: hip, quality: strength, action: squat}
   block: strengthen
-  counts_as: one
+  one_repetition: one
   base: a
   position: seated
   breath: Out.
@@ -85,8 +85,12 @@ def test_a_catalogue_of_ones_own(tmp_path: Path) -> None:
         ("start: {}, ", "", "test-move.versions[0].poses: needs at least a start and an end"),
         ("name: hard}", "name: hard, with: [kite]}", "versions[1].with: there is no way to hold 'kite'"),
         ("name: hard}", "name: hard, with: [band moon]}", "'band' cannot be at 'moon'"),
-        ("name: hard}", "name: hard, asks: {hip_flexion: 2}}", "versions[1].asks: 'hip_flexion' is not declared but"),
-        ("name: hard}", "name: hard, asks: {impact: 9}}", "'impact' goes from 0 to 3, not 9"),
+        (
+            "name: hard}",
+            "name: hard, demands: {hip_flexion: 2}}",
+            "versions[1].demands: 'hip_flexion' is not declared but",
+        ),
+        ("name: hard}", "name: hard, demands: {impact: 9}}", "'impact' goes from 0 to 3, not 9"),
         ("name: hard}", "name: hard, works: [tail]}", "versions[1].works: 'tail' is no part that can work"),
         ('legs: [march, ""]', "legs: [a, b, c]", "versions[0].poses.end.legs: needs one word, or two"),
     ],
@@ -115,9 +119,9 @@ def test_a_movement_goes_out_and_comes_back_the_same(exercise) -> None:
         assert replace(back, poses=()) == replace(version.movement, poses=())
 
 
-def test_a_bad_shape_is_named(tmp_path: Path) -> None:
+def test_a_bad_template_is_named(tmp_path: Path) -> None:
     catalogue(tmp_path, GOOD)
     shape = "- {id: s, name: S, says: x, blocks: [{kind: settle, share: 0.1, exercises: [nowhere]}]}\n"
-    (tmp_path / "shapes.yaml").write_text(shape, encoding="utf-8")
-    with pytest.raises(CatalogueError, match=r"shapes.yaml, s, settle: there is no exercise 'nowhere'"):
-        load_shapes(tmp_path)
+    (tmp_path / "session_templates.yaml").write_text(shape, encoding="utf-8")
+    with pytest.raises(CatalogueError, match=r"session_templates.yaml, s, settle: there is no exercise 'nowhere'"):
+        load_session_templates(tmp_path)

@@ -6,7 +6,7 @@ import pytest
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.screening_doc import load_questions
-from fairbench.core.people.screening import Outcome, read, runs_out, standing
+from fairbench.core.people.screening import Outcome, read, runs_out, screening_status
 
 QUESTIONS = load_questions()
 ALL_NO = {question.id: "no" for question in QUESTIONS}
@@ -70,6 +70,6 @@ def test_a_screening_holds_for_twelve_months(given: str, last: str) -> None:
     ],
 )
 def test_where_a_screening_stands(given, reviewed, wants, events, today, words, talk) -> None:
-    found = standing(given, reviewed, wants, events, today)
+    found = screening_status(given, reviewed, wants, events, today)
     assert found.words == words
     assert bool(found.talk_first) == talk

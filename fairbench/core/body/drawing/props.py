@@ -12,8 +12,20 @@ from .solids import ball, bar, box, cloth, cord, roller
 from .view import Eye
 
 WHERE: Mapping[str, tuple[str, ...]] = {
-    "band": ("hands", "feet", "foot", "front", "front-high", "front-low", "side", "thighs", "ankles", "back",
-             "other-foot", "hand-foot"),
+    "band": (
+        "hands",
+        "feet",
+        "foot",
+        "front",
+        "front-high",
+        "front-low",
+        "side",
+        "thighs",
+        "ankles",
+        "back",
+        "other-foot",
+        "hand-foot",
+    ),
     "towel": ("hands", "foot", "feet", "thigh", "behind", "under-hand", "floor"),
     "stick": ("hands", "floor", "back", "spine", "foot"),
     "small-ball": ("hands", "knees", "back", "hand", "under-foot", "behind-head", "wall", "ankles", "elbow"),
@@ -30,7 +42,7 @@ WHERE: Mapping[str, tuple[str, ...]] = {
     "pedals": ("under-feet",),
     "step": ("under-feet",),
     "stool": ("under-feet",),
-}  # fmt: skip
+}
 """Where each prop can be; the first is meant where nothing is said. Under-somethings are drawn by the room."""
 _ROOM = frozenset({"under", "under-feet", "under-foot", "front", "seat", "under-hand", "floor"})
 
@@ -262,7 +274,17 @@ def _soft(solved: Solved, eye: Eye, where: str, part: str, half: float) -> Itera
 
 
 _DRAWN = {
-    "band": _band, "towel": _towel, "stick": _stick, "small-ball": _small_ball, "large-ball": _large_ball,
-    "flex-ring": _flex_ring, "roller": _roller, "hand-weight": _hand_weight, "bottle": _bottle,
-    "ankle-weight": _ankle_weight, "block": _block, "cushion": _cushion, "folded-blanket": _blanket,
-}  # fmt: skip
+    "band": _band,
+    "towel": _towel,
+    "stick": _stick,
+    "small-ball": _small_ball,
+    "large-ball": _large_ball,
+    "flex-ring": _flex_ring,
+    "roller": _roller,
+    "hand-weight": _hand_weight,
+    "bottle": _bottle,
+    "ankle-weight": _ankle_weight,
+    "block": _block,
+    "cushion": _cushion,
+    "folded-blanket": _blanket,
+}

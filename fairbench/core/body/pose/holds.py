@@ -47,22 +47,91 @@ LEGS: Mapping[str, tuple[str, Mapping[str, float]]] = {
 }
 """What the foot touches, and the angles."""
 
-FEET = ("flat", "heel", "toes", "free", "knee", "tucked", "lying", "chair", "step", "stool", "small-ball",
-        "large-ball", "roller", "half-roller", "block", "wall", "towel", "pedals", "cushion",
-        "chair-behind")  # fmt: skip
+FEET = (
+    "flat",
+    "heel",
+    "toes",
+    "free",
+    "knee",
+    "tucked",
+    "lying",
+    "chair",
+    "step",
+    "stool",
+    "small-ball",
+    "large-ball",
+    "roller",
+    "half-roller",
+    "block",
+    "wall",
+    "towel",
+    "pedals",
+    "cushion",
+    "chair-behind",
+)
 """What a foot can touch; ``heel`` and ``toes`` are parts of it on the floor, ``knee`` the kneeling leg."""
 
 BODY_TOUCHES = (
-    "thighs", "knees", "hips", "belly", "ribs", "chest", "crossed", "shoulders", "behind-head", "brow", "ears",
-    "low-back", "folded", "palms", "hold", "hold-away", "hold-low", "hold-up", "opposite-knee", "shins", "ankles",
-    "feet", "behind-thigh", "lap", "opposite-thigh", "chin", "cheek", "opposite-elbow", "hug-knee", "side-waist",
-)  # fmt: skip
+    "thighs",
+    "knees",
+    "hips",
+    "belly",
+    "ribs",
+    "chest",
+    "crossed",
+    "shoulders",
+    "behind-head",
+    "brow",
+    "ears",
+    "low-back",
+    "folded",
+    "palms",
+    "hold",
+    "hold-away",
+    "hold-low",
+    "hold-up",
+    "opposite-knee",
+    "shins",
+    "ankles",
+    "feet",
+    "behind-thigh",
+    "lap",
+    "opposite-thigh",
+    "chin",
+    "cheek",
+    "opposite-elbow",
+    "hug-knee",
+    "side-waist",
+)
 WORLD_TOUCHES = (
-    "seat", "seat-behind", "chair-back", "rail", "rail-side", "worktop", "wall", "wall-high", "wall-side", "frame",
-    "floor", "forearm", "floor-beside", "floor-behind", "floor-front", "floor-ahead", "under-brow", "second-chair",
-    "second-back", "chair-seat", "block", "ball-front", "stick-down", "roller-front", "wall-back",
-    "floor-across", "floor-long",
-)  # fmt: skip
+    "seat",
+    "seat-behind",
+    "chair-back",
+    "rail",
+    "rail-side",
+    "worktop",
+    "wall",
+    "wall-high",
+    "wall-side",
+    "frame",
+    "floor",
+    "forearm",
+    "floor-beside",
+    "floor-behind",
+    "floor-front",
+    "floor-ahead",
+    "under-brow",
+    "second-chair",
+    "second-back",
+    "chair-seat",
+    "block",
+    "ball-front",
+    "stick-down",
+    "roller-front",
+    "wall-back",
+    "floor-across",
+    "floor-long",
+)
 TOUCHES = frozenset(BODY_TOUCHES + WORLD_TOUCHES)
 """What a hand can touch: a part of the own body, or a thing in the room."""
 
@@ -70,9 +139,22 @@ BRACES = frozenset({"wall", "worktop", "floor", "forearm", "chair-seat"})
 """Touches that carry weight: the support moves the whole body until the arms reach them."""
 
 HOLDS_ON = frozenset(
-    {"rail", "rail-side", "worktop", "wall", "wall-high", "wall-side", "wall-back", "frame", "chair-back", "chair-seat",
-     "second-chair", "second-back", "stick-down"}
-)  # fmt: skip
+    {
+        "rail",
+        "rail-side",
+        "worktop",
+        "wall",
+        "wall-high",
+        "wall-side",
+        "wall-back",
+        "frame",
+        "chair-back",
+        "chair-seat",
+        "second-chair",
+        "second-back",
+        "stick-down",
+    }
+)
 """Touches that steady somebody who stands."""
 GRIPPED = frozenset({"rail", "rail-side", "chair-back", "second-back", "frame", "stick-down"})
 """Touches that are held fast with the fingers."""

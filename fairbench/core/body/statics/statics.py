@@ -28,14 +28,14 @@ class Statics:
     """The balance of a pose.
 
     ``shares`` of body weight by group add up to one; ``each`` has them by part (``left_hand``).
-    ``steadiness`` is the distance from the centre's ground point to the edge of the support, as a share of
+    ``stability_margin`` is the distance from the centre's ground point to the edge of the support, as a share of
     stature, negative outside it. ``moments`` are by joint (``right_shoulder``, ``low_back``), N·m a kg.
     """
 
     centre: Vector
     shares: Mapping[str, float]
     each: Mapping[str, float]
-    steadiness: float
+    stability_margin: float
     moments: Mapping[str, float]
 
     def moment_for(self, joint: str, mass: float, stature: float) -> float:
@@ -51,7 +51,9 @@ def statics(solved: Solved, loads: Mapping[str, float] | None = None, body_mass:
     shares = dict.fromkeys(GROUPS, 0.0)
     for part, share in each.items():
         shares[_group(part, solved)] += share
-    return Statics(centre, shares, each, steadiness(solved, centre), _moments(solved, loads, each, centre, body_mass))
+    return Statics(
+        centre, shares, each, stability_margin(solved, centre), _moments(solved, loads, each, centre, body_mass)
+    )
 
 
 def _group(part: str, solved: Solved) -> str:
@@ -123,7 +125,7 @@ def _balance(points: list[Point], centre: Point) -> list[float]:
     return [1 / n + a * x + b * y for x, y in offs]
 
 
-def steadiness(solved: Solved, centre: Vector) -> float:
+def stability_margin(solved: Solved, centre: Vector) -> float:
     """How far the centre may wander before the body tips; hands on a rail count as support, in stature."""
     points = [(round(x, 5), round(y, 5)) for contact in solved.contacts for x, y, _ in contact.patch]
     outline = hull(points)

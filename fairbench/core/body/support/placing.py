@@ -14,8 +14,24 @@ from ..pose.vectors import Vector, add, sub
 from .holding import Anchors, Contact, Solved, foot_height
 from .touches import Touch, touch
 
-GROUNDED = frozenset({"flat", "heel", "toes", "tucked", "step", "stool", "small-ball", "large-ball", "roller",
-                      "half-roller", "block", "towel", "pedals", "cushion"})  # fmt: skip
+GROUNDED = frozenset(
+    {
+        "flat",
+        "heel",
+        "toes",
+        "tucked",
+        "step",
+        "stool",
+        "small-ball",
+        "large-ball",
+        "roller",
+        "half-roller",
+        "block",
+        "towel",
+        "pedals",
+        "cushion",
+    }
+)
 """Contacts where the sole, or a part of it, stands on something."""
 LYING = frozenset({"lying", "chair"})
 _PITCH = {"heel": 22.0, "toes": -32.0, "tucked": -62.0}

@@ -42,11 +42,11 @@ def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResp
         raise Http404
     found = next(p for p in context["people"] if p.participant.id == participant_id)
     item = request.POST.get("item", "") if wrong else request.GET.get("item", "")
-    standing = next((line.row for line in found.lines if line.row.item == item), None)
+    current = next((line.row for line in found.lines if line.row.item == item), None)
     context |= {
         "person": found,
         "wrong": wrong,
-        "given": request.POST if wrong else standing or {},
+        "given": request.POST if wrong else current or {},
         "chosen_item": context["timeline"].time_of(item),
         "opened": True,
     }

@@ -57,7 +57,7 @@ def events(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         reported = _reported(request.body)
     except InputError as error:
         return JsonResponse({"error": str(error)}, status=400)
-    kept = actions.take_in(actor_of(request), meeting.id, reported)
+    kept = actions.record_events(actor_of(request), meeting.id, reported)
     return JsonResponse({"kept": [str(event_id) for event_id in kept]})
 
 

@@ -25,7 +25,7 @@ class GroupToday:
 
 def today(request: HttpRequest) -> HttpResponse:
     open_states = [Meeting.State.ARRIVALS, Meeting.State.TEACHING, Meeting.State.TAUGHT]
-    entries = plan_entries(list(Plan.objects.filter(put_away=False).select_related("group")))
+    entries = plan_entries(list(Plan.objects.filter(archived=False).select_related("group")))
     return render(
         request,
         "classes/today.html",

@@ -34,7 +34,7 @@ def exercise(request: Request, exercise_id: str) -> HttpResponse:
     context = {
         "exercise": found,
         "own": found.id.startswith("own-"),
-        "away": found.id in stock.put_away,
+        "away": found.id in stock.archived,
         "view": view,
         "views": [Choice("", "best view", view is None), *(Choice(v.value, v.words, v is view) for v in View)],
         "rungs": [_rung(found, version, steps.get(version.id), stock) for version in found.versions],

@@ -54,6 +54,12 @@ def sheet(request: Request) -> HttpResponse:
     return render(
         request,
         "exercises/sheet.html",
-        {"families": families, "views": views, "view": given, "filters": filters(asked, stock), "wrong": wrong,
-         "words": asked.words},
-    )  # fmt: skip
+        {
+            "families": families,
+            "views": views,
+            "view": given,
+            "filters": filters(asked, stock),
+            "wrong": wrong,
+            "words": asked.words,
+        },
+    )

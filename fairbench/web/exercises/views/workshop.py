@@ -71,18 +71,18 @@ def save(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def put_away(request: HttpRequest, exercise_id: str) -> HttpResponse:
+def archive(request: HttpRequest, exercise_id: str) -> HttpResponse:
     """Offer an own exercise no more, or again."""
     try:
-        row = actions.put_away(actor_of(request), exercise_id, request.POST.get("away") == "yes")
+        row = actions.archive(actor_of(request), exercise_id, request.POST.get("away") == "yes")
     except OwnExercise.DoesNotExist as error:
         raise Http404 from error
-    messages.success(request, f"{row} is {'put away' if row.put_away else 'offered again'}.")
+    messages.success(request, f"{row} is {'put away' if row.archived else 'offered again'}.")
     return redirect("exercises:exercise", row.slug)
 
 
 def _form(request: HttpRequest | None = None) -> OwnExerciseForm:
-    own = [(row.slug, str(row)) for row in OwnExercise.objects.filter(put_away=False)]
+    own = [(row.slug, str(row)) for row in OwnExercise.objects.filter(archived=False)]
     return OwnExerciseForm(request.POST if request else None, own=own)
 
 

@@ -41,7 +41,7 @@ def group(request: HttpRequest, group_id: UUID) -> HttpResponse:
             "kinds": Listing.Kind.choices,
             "others": Participant.objects.exclude(listings__group=found),
             "left": _left(found),
-            "plans": found.plans.filter(put_away=False),
+            "plans": found.plans.filter(archived=False),
             "meetings": found.meetings.annotate(
                 came=Count("attendances", distinct=True),
                 differed=Count("differences", filter=Q(differences__current=True), distinct=True),
@@ -74,7 +74,7 @@ def list_person(request: HttpRequest, group_id: UUID) -> HttpResponse:
     kind = request.POST.get("kind", Listing.Kind.REGULAR)
     if kind not in Listing.Kind.values:
         raise Http404
-    actions.list_in_group(actor_of(request), found.id, person.id, kind)
+    actions.add_to_group(actor_of(request), found.id, person.id, kind)
     return redirect("people:group", found.id)
 
 
@@ -83,7 +83,7 @@ def take_off(request: HttpRequest, group_id: UUID) -> HttpResponse:
     found = find(Group, group_id)
     wanted = request.POST.get("participant", "")
     person = find(Participant, wanted)
-    actions.take_off_list(actor_of(request), found.id, person.id)
+    actions.remove_from_group(actor_of(request), found.id, person.id)
     messages.success(
         request, f"{person.call_name} is off the list. What they did stays on record, and they can come back any time."
     )

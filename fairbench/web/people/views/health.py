@@ -70,9 +70,14 @@ def clear(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         fields = request.POST
         until = read_day(fields.get("until", ""), "until")
         row = health_actions.clear(
-            actor, participant_id, fields.get("condition", ""), fields.get("who", ""), fields.get("said", ""), until,
+            actor,
+            participant_id,
+            fields.get("condition", ""),
+            fields.get("who", ""),
+            fields.get("said", ""),
+            until,
             fields.get("letter", ""),
-        )  # fmt: skip
+        )
         return f"Kept what {row.who} said."
 
     return _changed(request, participant_id, change)

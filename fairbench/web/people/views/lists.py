@@ -15,14 +15,14 @@ from fairbench.web.people.models import Group
 from fairbench.web.site.find import find
 
 
-def bring_in(request: HttpRequest, group_id: UUID) -> HttpResponse:
+def import_csv(request: HttpRequest, group_id: UUID) -> HttpResponse:
     """A file, then its columns and a preview, then everybody at once; rows with errors are kept out only if
     that is asked for."""
     group = find(Group, group_id)
     actor_of(request).require(Permission.PEOPLE)
     context: dict[str, object] = {"group": group, "fields": COLUMNS}
     if request.method != "POST":
-        return render(request, "people/bring_in.html", context)
+        return render(request, "people/import.html", context)
     upload = request.FILES.get("file")
     data = upload.read() if upload else request.POST.get("text", "").encode()
     try:
@@ -31,20 +31,20 @@ def bring_in(request: HttpRequest, group_id: UUID) -> HttpResponse:
         context |= {"table": table, "text": data.decode("utf-8-sig"), "columns": _columns(table, mapped)}
         rows = people_rows(table, mapped, timezone.localdate())
     except InputError as error:
-        return render(request, "people/bring_in.html", context | {"wrong": error.message}, status=422)
+        return render(request, "people/import.html", context | {"wrong": error.message}, status=422)
     bad = [row for row in rows if row.wrong]
     context |= {"rows": rows, "bad": bad, "good": len(rows) - len(bad)}
     if request.POST.get("go") != "yes":
-        return render(request, "people/bring_in.html", context)
+        return render(request, "people/import.html", context)
     if bad and request.POST.get("leave_out") != "on":
         wrong = f"{len(bad)} rows cannot be taken as they are. Nobody was brought in."
-        return render(request, "people/bring_in.html", context | {"wrong": wrong}, status=422)
-    count = actions.bring_in(actor_of(request), group.id, [row.fields for row in rows if not row.wrong])
+        return render(request, "people/import.html", context | {"wrong": wrong}, status=422)
+    count = actions.import_csv(actor_of(request), group.id, [row.fields for row in rows if not row.wrong])
     messages.success(request, f"{count} people are on the list." + (f" {len(bad)} rows were left out." if bad else ""))
     return redirect("people:group", group.id)
 
 
-def take_out(request: HttpRequest, group_id: UUID) -> HttpResponse:
+def export_csv(request: HttpRequest, group_id: UUID) -> HttpResponse:
     """The list as CSV."""
     group = find(Group, group_id)
     actor_of(request).require(Permission.PEOPLE)

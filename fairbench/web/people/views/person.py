@@ -18,7 +18,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     """What to remember, cautions with reasons, needs, screening, goals, history. Seeing it is on record."""
     found = find(Participant, participant_id)
     actor = actor_of(request)
-    actions.see(actor, found)
+    actions.log_view(actor, found)
     return render(
         request, "people/person.html", {"page": person_page(found, actor.may(Permission.HEALTH)), "participant": found}
     )
@@ -36,7 +36,7 @@ def edit_participant(request: HttpRequest, participant_id: UUID | None = None) -
         saved = actions.save_participant(actor, form.instance)
         messages.success(request, f"{saved.call_name} is saved.")
         if into:
-            actions.list_in_group(actor, into.id, saved.id)
+            actions.add_to_group(actor, into.id, saved.id)
             return redirect("people:group", into.id)
         return redirect("people:participant", saved.id)
     participant = found if participant_id else None

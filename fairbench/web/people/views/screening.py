@@ -53,7 +53,7 @@ def ask(request: HttpRequest, screening_id: UUID, number: int) -> HttpResponse:
             return redirect("people:ask", screening.id, number)
         if number < len(questions):
             return redirect("people:ask", screening.id, number + 1)
-        health_actions.give_in(actor, screening.id)
+        health_actions.submit_screening(actor, screening.id)
         return redirect("people:asked", screening.id)
     context = {
         "screening": screening,
@@ -105,7 +105,7 @@ def review(request: HttpRequest, screening_id: UUID) -> HttpResponse:
             messages.success(request, "The screening is read and dated.")
             return redirect("people:participant", screening.participant_id)
     else:
-        health_actions.see_screening(actor, screening)
+        health_actions.log_screening_view(actor, screening)
     context = {"screening": screening, "lines": _lines(request, screening), "wrong": wrong, "given": request.POST}
     return render(request, "people/review.html", context, status=422 if wrong else 200)
 

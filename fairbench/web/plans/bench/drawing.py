@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.dose.words import short, summary
-from fairbench.core.fit.fit import Fit, Shape, Verdict
+from fairbench.core.fit.fit import Fit, Verdict, VerdictKind
 from fairbench.core.fit.share import Share
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime, Step, StepKind, Timeline
@@ -98,11 +98,11 @@ class Cell:
 
     item: str
     number: int
-    shape: Shape
+    kind: VerdictKind
     x: float
     width: float
     words: str
-    overruled: bool
+    overridden: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -323,22 +323,22 @@ def _row(person: Person, y: float, bars: Sequence[_Bar], found: Fit | None, part
     for bar in bars:
         item = bar.time.item.id
         verdict = found.verdicts[person.id, item]
-        if verdict.shape is Shape.AS_PLANNED and not verdict.overruled:
+        if verdict.kind is VerdictKind.AS_PLANNED and not verdict.overridden:
             planned.append(bar.path)
         else:
             words = f"{bar.number}. {bar.time.exercise.name}: {_done(verdict)}"
-            cells.append(Cell(item, bar.number, verdict.shape, bar.x, bar.width, words, verdict.overruled))
+            cells.append(Cell(item, bar.number, verdict.kind, bar.x, bar.width, words, verdict.overridden))
     return Row(person.id, person.name, y, pace, share, "".join(planned) if cells else "", tuple(cells))
 
 
 def _done(verdict: Verdict) -> str:
     """What somebody does instead, as it is read out."""
     if verdict.version is None:
-        return verdict.shape.words
+        return verdict.kind.words
     what = verdict.version.name
-    if verdict.shape is Shape.SWAPPED:
+    if verdict.kind is VerdictKind.SWAPPED:
         what = f"{verdict.exercise.name}, {what}"
-    return f"{'overruled' if verdict.overruled else verdict.shape.words}: {what}"
+    return f"{'your decision' if verdict.overridden else verdict.kind.words}: {what}"
 
 
 def _level_line(timeline: Timeline, scale: float, bases: dict[str, float]) -> str:

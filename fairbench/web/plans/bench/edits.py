@@ -161,7 +161,7 @@ def give(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     person = find(Participant, fields.get("person", ""))
     until = timezone.localdate() + GIVEN_FOR
     reason = f"nothing of {exercise.name} suits just now"
-    health_actions.overrule(actor, person.id, exercise.id, version.id, reason, until, instead.id)
+    health_actions.override(actor, person.id, exercise.id, version.id, reason, until, instead.id)
     said = f"{person.call_name}: {instead.name}, {version.name}, until {until:%-d %B}."
     return _unchanged(Plan.objects.select_related("group").get(id=plan_id), said, fields)
 
@@ -196,7 +196,7 @@ def figure(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
     value = _number(fields.get("value", ""), path)
     if path == "rest_after":
         return _on_item(actor, plan_id, fields, lambda item: replace(item, rest_after=float(value)), "Changed")
-    return _dose(actor, plan_id, fields, lambda dose: dose_edit.set_figure(dose, path, value))
+    return _dose(actor, plan_id, fields, lambda dose: dose_edit.set_field(dose, path, value))
 
 
 def nudge(actor: Actor, plan_id: UUID, fields: Fields) -> Done:

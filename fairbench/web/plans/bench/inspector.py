@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from fairbench.core.dose.dose import Ending, Repetitions, kind_of
-from fairbench.core.dose.edit import KIND_WORDS, Figure, frame_figures, work_figures
+from fairbench.core.dose.edit import KIND_WORDS, DoseField, frame_fields, work_fields
 from fairbench.core.dose.words import summary
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
@@ -50,10 +50,10 @@ class Inspector:
     kinds: tuple[Choice, ...]
     sides: tuple[Choice, ...]
     endings: tuple[Choice, ...]
-    figures: tuple[Figure, ...]
-    tempo: tuple[Figure, ...]
-    frame: tuple[Figure, ...]
-    rest_after: Figure
+    figures: tuple[DoseField, ...]
+    tempo: tuple[DoseField, ...]
+    frame: tuple[DoseField, ...]
+    rest_after: DoseField
     summary: str
     props: tuple[str, ...]
     usual: bool
@@ -70,7 +70,7 @@ class Inspector:
 def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, Any] | None) -> Inspector:
     exercise, version, dose = time.exercise, time.version, time.dose
     rung = exercise.rung(version.id)
-    figures = work_figures(dose)
+    figures = work_fields(dose)
     tempo = dose.work.tempo if isinstance(dose.work, Repetitions) else None
     return Inspector(
         item=time.item,
@@ -87,7 +87,7 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         endings=tuple(Choice(e, w, e is dose.ending) for e, w in _ENDING_WORDS.items()),
         figures=tuple(figure for figure in figures if not _is_tempo(figure.path)),
         tempo=tuple(figure for figure in figures if _is_tempo(figure.path)),
-        frame=frame_figures(dose),
+        frame=frame_fields(dose),
         rest_after=_rest_after(time.item),
         summary=summary(dose, exercise.limb),
         props=tuple(shelf.props[prop].name for prop in version.props),
@@ -104,9 +104,9 @@ def _is_tempo(path: str) -> bool:
     return path in ("tempo", "tempo.lift", "tempo.hold", "tempo.lower", "tempo.pause")
 
 
-def _rest_after(item: Item) -> Figure:
+def _rest_after(item: Item) -> DoseField:
     value = DEFAULT_REST_AFTER if item.rest_after is None else item.rest_after
-    return Figure("rest_after", value, "Rest after", "s", 0, 300, 5, item.rest_after is None)
+    return DoseField("rest_after", value, "Rest after", "s", 0, 300, 5, item.rest_after is None)
 
 
 def _music_words(per_phrase: float) -> str:

@@ -6,9 +6,9 @@ from itertools import islice
 from fairbench.core.dose.words import summary
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
-from fairbench.core.fit.alternatives import stand_ins
-from fairbench.core.fit.cautions import Met
-from fairbench.core.fit.fit import Fit, Shape, SideFit, Verdict, fit_item
+from fairbench.core.fit.alternatives import alternatives_for
+from fairbench.core.fit.cautions import TriggeredRule
+from fairbench.core.fit.fit import Fit, SideFit, Verdict, VerdictKind, fit_item
 from fairbench.core.fit.share import Share, share_of
 from fairbench.core.people.conditions import Conditions, Effect
 from fairbench.core.people.person import Person
@@ -71,18 +71,18 @@ class Line:
 
 def in_words(verdict: Verdict) -> str:
     """A verdict in a line, as an instructor would say it."""
-    if verdict.shape is Shape.TALK_FIRST:
+    if verdict.kind is VerdictKind.TALK_FIRST:
         return f"Talk first. {verdict.reason}"
     if verdict.version is None:
         return f"Waits, breathing seated or resting. {verdict.reason}"
     what = verdict.version.name
-    if verdict.overruled and verdict.shape is Shape.SWAPPED:
-        return f"{verdict.exercise.name}, {what}, by your word: {verdict.reason}"
-    if verdict.shape is Shape.SWAPPED:
+    if verdict.overridden and verdict.kind is VerdictKind.SWAPPED:
+        return f"{verdict.exercise.name}, {what}, by your decision: {verdict.reason}"
+    if verdict.kind is VerdictKind.SWAPPED:
         return f"Swapped for {verdict.exercise.name}, {what}."
-    if verdict.overruled:
-        return f"{what[:1].upper()}{what[1:]}, by your word: {verdict.reason}"
-    if verdict.shape is Shape.AS_PLANNED:
+    if verdict.overridden:
+        return f"{what[:1].upper()}{what[1:]}, by your decision: {verdict.reason}"
+    if verdict.kind is VerdictKind.AS_PLANNED:
         return "As planned."
     if verdict.sides_differ:
         sides = (f"{side} {fit.version.name if fit.version else 'rests'}" for side, fit in _by_side(verdict))
@@ -100,30 +100,39 @@ def _by_side(verdict: Verdict) -> tuple[tuple[Side, SideFit], ...]:
 def reason_of(found: Fit, time: ItemTime, person: Person, shelf: Shelf, conditions: Conditions) -> Reason:
     verdict = found.of(person.id, time.item.id)
     left_out = tuple(
-        _why(one.met, conditions, one.version.name) for one in verdict.dropped if verdict.shape is not Shape.TALK_FIRST
+        _why(one.triggered_by, conditions, one.version.name)
+        for one in verdict.rejected
+        if verdict.kind is not VerdictKind.TALK_FIRST
     )
     planned = frozenset(own.exercise.id for own in found.timeline.items)
-    without_a_word = fit_item(replace(person, overruled=()), time, shelf, conditions, planned)
-    against = {one.version for one in without_a_word.dropped}
+    without_override = fit_item(replace(person, overrides=()), time, shelf, conditions, planned)
+    against = {one.version for one in without_override.rejected}
     sides: tuple[tuple[str, str], ...] = ()
     if verdict.version is not None and verdict.sides_differ:
         sides = tuple((side.value, fit.version.name if fit.version else "rests") for side, fit in _by_side(verdict))
     return Reason(
-        person, time, verdict, verdict.exercise, left_out, tuple(_why(hit, conditions) for hit in verdict.mets), sides,
-        _pulls(verdict, conditions), tuple((version, version in against) for version in time.exercise.versions),
+        person,
+        time,
+        verdict,
+        verdict.exercise,
+        left_out,
+        tuple(_why(hit, conditions) for hit in verdict.triggered),
+        sides,
+        _pulls(verdict, conditions),
+        tuple((version, version in against) for version in time.exercise.versions),
         _instead(verdict, time, found, shelf, conditions),
-    )  # fmt: skip
+    )
 
 
 def _instead(
     verdict: Verdict, time: ItemTime, found: Fit, shelf: Shelf, conditions: Conditions
 ) -> tuple[tuple[Exercise, Version], ...]:
     """What else could be done: what is done instead already, then the nearest that suit."""
-    if verdict.shape is Shape.TALK_FIRST:
+    if verdict.kind is VerdictKind.TALK_FIRST:
         return ()
-    others = ((one.exercise, one.version) for one in stand_ins(verdict.person, time, found, shelf, conditions))
+    others = ((one.exercise, one.version) for one in alternatives_for(verdict.person, time, found, shelf, conditions))
     nearest = [one for one in islice(others, OFFERED + 1) if one[0] is not verdict.exercise]
-    now = [(verdict.exercise, verdict.version)] if verdict.shape is Shape.SWAPPED and verdict.version else []
+    now = [(verdict.exercise, verdict.version)] if verdict.kind is VerdictKind.SWAPPED and verdict.version else []
     return (*now, *nearest[: OFFERED - len(now)])
 
 
@@ -132,13 +141,13 @@ def session_of(found: Fit, person: Person) -> Session:
     for time in found.timeline.items:
         verdict = found.of(person.id, time.item.id)
         words = in_words(verdict)
-        if verdict.shape is Shape.AS_PLANNED and not verdict.overruled:
+        if verdict.kind is VerdictKind.AS_PLANNED and not verdict.overridden:
             words = f"{time.version.name}, {summary(time.dose, time.exercise.limb)}"
         lines.append(Line(time, verdict, words))
     return Session(person, share_of(found, person), tuple(lines))
 
 
-def _why(hit: Met, conditions: Conditions, version: str = "") -> Why:
+def _why(hit: TriggeredRule, conditions: Conditions, version: str = "") -> Why:
     if hit.demand is not None:
         side = f" {hit.demand.side}" if hit.demand.side else ""
         figure = "" if hit.demand.figure == "yes" else f" {hit.demand.figure}"
@@ -153,10 +162,10 @@ def _pulls(verdict: Verdict, conditions: Conditions) -> str:
     """Said where one condition wants more of what another wants less of."""
     against = [
         hit
-        for hit in (*verdict.mets, *(one.met for one in verdict.dropped))
+        for hit in (*verdict.triggered, *(one.triggered_by for one in verdict.rejected))
         if hit.effect in (Effect.AVOID, Effect.EASE)
     ]
-    wants = [hit for hit in verdict.mets if hit.effect is Effect.FAVOUR]
+    wants = [hit for hit in verdict.triggered if hit.effect is Effect.FAVOUR]
     for hit in against:
         for other in wants:
             if other.declared.condition != hit.declared.condition:

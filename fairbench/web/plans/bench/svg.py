@@ -102,13 +102,13 @@ def _cell(cell: Cell, row: Row, address: str) -> str:
     """One verdict that is not as planned, in its own shape; choosing it opens the reason."""
     item, words = escape(cell.item), escape(f"{row.name}, {cell.words}")
     vals = f"{{&quot;chosen&quot;: &quot;{item}&quot;, &quot;person&quot;: &quot;{row.id}&quot;}}"
-    kind = "overruled" if cell.overruled else cell.shape.value
+    kind = "overridden" if cell.overridden else cell.kind.value
     return (
         f'<a class="cell {kind}" id="cell-{row.id}-{item}" href="{address}?chosen={item}&amp;person={row.id}"'
         f' hx-get="{address}" hx-vals="{vals}" aria-label="{words}"><title>{words}</title>'
         f'<rect class="row-hit" x="{cell.x}" y="{row.y:g}" width="{cell.width}" height="{ROW:g}"/>'
         f'<path transform="translate({cell.x} {row.y + (ROW - ROW_PLANK) / 2:g})"'
-        f' d="{shape_path(cell.shape, cell.width)}"/></a>'
+        f' d="{shape_path(cell.kind, cell.width)}"/></a>'
     )
 
 

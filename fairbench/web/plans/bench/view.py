@@ -10,7 +10,7 @@ from fairbench.core.checks import Finding, Weight, check_bases, check_people, ch
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.fit.base_versions import Proposal, best_bases
-from fairbench.core.fit.fit import Fit, Shape, fit
+from fairbench.core.fit.fit import Fit, VerdictKind, fit
 from fairbench.core.fit.share import Share, lowest, shares
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
@@ -38,7 +38,7 @@ _STEP_WORDS = {
 }
 
 
-KEY = mark_safe("".join(f"<span>{verdict_sign(shape)} {shape.words}</span>" for shape in Shape))
+KEY = mark_safe("".join(f"<span>{verdict_sign(kind)} {kind.words}</span>" for kind in VerdictKind))
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,8 +65,8 @@ class BlockTotal:
 
 
 @dataclass(frozen=True, slots=True)
-class Looked:
-    """What is looked at beside the chosen item: a person, or the proposal of fairer bases."""
+class BenchSelection:
+    """What is selection at beside the chosen item: a person, or the proposal of fairer bases."""
 
     person: str = ""
     bases: bool = False
@@ -78,7 +78,7 @@ class Different:
 
     person: str
     name: str
-    shape: str
+    kind: str
     words: str
 
 
@@ -165,7 +165,11 @@ class BenchView:
 
 
 def bench_view(
-    plan: Plan, value: CorePlan, chosen: str = "", wrong: dict[str, Any] | None = None, looked: Looked = Looked()
+    plan: Plan,
+    value: CorePlan,
+    chosen: str = "",
+    wrong: dict[str, Any] | None = None,
+    selection: BenchSelection = BenchSelection(),
 ) -> BenchView:
     """Compile, fit and lay out. ``wrong`` names a figure that was refused, so that it is shown beside it."""
     group = core_group(plan.group)
@@ -174,9 +178,9 @@ def bench_view(
     time = timeline.time_of(chosen) if chosen else None
     found = fit(timeline, group.people, stock, conditions)
     everyone = shares(found, group.people)
-    person = next((own for own in group.people if own.id == looked.person), None)
+    person = next((own for own in group.people if own.id == selection.person), None)
     address = reverse("plans:bench", args=[plan.id])
-    beside = bool(time or person or looked.bases)
+    beside = bool(time or person or selection.bases)
     return BenchView(
         plan=plan,
         value=value,
@@ -197,7 +201,7 @@ def bench_view(
         lowest=lowest(tuple(share for share in everyone if not share.person.talk_first)),
         reason=reason_of(found, time, person, stock, conditions) if time and person else None,
         session=session_of(found, person) if person and not time else None,
-        proposal=best_bases(timeline, group.people, stock, conditions) if looked.bases else None,
+        proposal=best_bases(timeline, group.people, stock, conditions) if selection.bases else None,
         different=_different(found, chosen) if time and not person else (),
         groups=() if beside else tuple(Group.objects.all()),
     )
@@ -210,7 +214,7 @@ def _gravest_first(findings: list[Finding]) -> tuple[Finding, ...]:
 
 def _different(found: Fit, item: str) -> tuple[Different, ...]:
     return tuple(
-        Different(verdict.person.id, verdict.person.name, verdict.shape.value, in_words(verdict))
+        Different(verdict.person.id, verdict.person.name, verdict.kind.value, in_words(verdict))
         for verdict in found.of_item(item)
         if verdict.differs
     )

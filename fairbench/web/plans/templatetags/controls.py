@@ -8,7 +8,7 @@ from django import template
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
-from fairbench.core.dose.edit import Figure
+from fairbench.core.dose.edit import DoseField
 from fairbench.web.plans.bench.inspector import Choice
 
 register = template.Library()
@@ -16,7 +16,7 @@ _KEPT = 2048
 
 
 @register.simple_tag
-def stepper(figure: Figure, do: str, wrong: Mapping[str, Any]) -> SafeString:
+def stepper(figure: DoseField, do: str, wrong: Mapping[str, Any]) -> SafeString:
     """A figure to be set. ``do`` is the address of changes; ``wrong`` says what was refused, if it was this one."""
     if wrong.get("path") == figure.path:
         return SafeString(render_to_string("plans/_figure.html", {"figure": figure, "do": do, "wrong": wrong}))
@@ -30,7 +30,7 @@ def chooser(name: str, words: str, verb: str, choices: tuple[Choice, ...], do: s
 
 
 @lru_cache(maxsize=_KEPT)
-def _stepper(figure: Figure, do: str) -> SafeString:
+def _stepper(figure: DoseField, do: str) -> SafeString:
     return SafeString(render_to_string("plans/_figure.html", {"figure": figure, "do": do}))
 
 

@@ -21,7 +21,7 @@ from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan, shelf
 from fairbench.web.plans.bench import edits as verbs
-from fairbench.web.plans.bench.view import Looked, bench_view
+from fairbench.web.plans.bench.view import BenchSelection, bench_view
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import Request, find
 
@@ -30,9 +30,9 @@ def bench(request: Request, plan_id: UUID) -> HttpResponse:
     """The plan on its bench. ``?chosen=`` opens an item, ``?person=`` somebody's session, both together the
     reason of a verdict; ``?bases=1`` proposes fairer base versions."""
     plan = find(Plan, plan_id, "group")
-    looked = Looked(request.GET.get("person", ""), request.GET.get("bases") == "1")
+    selection = BenchSelection(request.GET.get("person", ""), request.GET.get("bases") == "1")
     chosen = request.GET.get("chosen", "")
-    context = _context(plan, _value(plan), chosen, can_redo=bool(actions.newer_state(plan)), looked=looked)
+    context = _context(plan, _value(plan), chosen, can_redo=bool(actions.newer_state(plan)), selection=selection)
     if request.htmx:
         return render(request, "plans/_bench.html", context)
     return render(request, "plans/bench.html", context | {"filters": open_filters(shelf())})
@@ -59,41 +59,46 @@ def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
 
 
 @require_POST
-def overrule(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+def override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The instructor's word against the fit, for one person and one exercise. The plan itself stays as it is."""
     plan = find(Plan, plan_id, "group")
     fields = request.POST
     person = find(Participant, fields.get("person", ""))
-    looked = Looked(str(person.id))
+    selection = BenchSelection(str(person.id))
     try:
         exercise = shelf().exercise(fields.get("exercise", ""))
         *other, wanted = fields.get("version", "").split("/", 1)
         instead = shelf().exercise(other[0]) if other else None
         version = (instead or exercise).version(wanted)
         until = read_day(fields.get("until", ""), "until") or timezone.localdate()
-        row = health_actions.overrule(
-            actor_of(request), person.id, exercise.id, version.id, fields.get("reason", ""), until,
+        row = health_actions.override(
+            actor_of(request),
+            person.id,
+            exercise.id,
+            version.id,
+            fields.get("reason", ""),
+            until,
             instead.id if instead else "",
-        )  # fmt: skip
+        )
     except InputError as error:
-        context = _context(plan, _value(plan), fields.get("chosen", ""), looked=looked)
+        context = _context(plan, _value(plan), fields.get("chosen", ""), selection=selection)
         context |= {"refused": error.message, "can_redo": bool(actions.newer_state(plan))}
         return _answer(request, context, f"Not applied. {error.message}", 422)
-    context = _context(plan, _value(plan), fields.get("chosen", ""), looked=looked)
+    context = _context(plan, _value(plan), fields.get("chosen", ""), selection=selection)
     context["can_redo"] = bool(actions.newer_state(plan))
     done = f"{instead.name}, {version.name}" if instead else version.name
     return _answer(request, context, f"{person.call_name}: {done}, until {row.until:%-d %B}.")
 
 
 @require_POST
-def overrule_ends(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+def end_override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The instructor takes the word back; it stays on record."""
     plan = find(Plan, plan_id, "group")
     fields = request.POST
     person = find(Participant, fields.get("person", ""))
-    row = get_object_or_404(person.overrules, exercise=fields.get("exercise", ""), ended_at=None)
+    row = get_object_or_404(person.overrides, exercise=fields.get("exercise", ""), ended_at=None)
     health_actions.end_row(actor_of(request), person.id, row.id)
-    context = _context(plan, _value(plan), fields.get("chosen", ""), looked=Looked(str(person.id)))
+    context = _context(plan, _value(plan), fields.get("chosen", ""), selection=BenchSelection(str(person.id)))
     context["can_redo"] = bool(actions.newer_state(plan))
     return _answer(request, context, f"{person.call_name}: the word is taken back.")
 
@@ -120,8 +125,8 @@ def _value(plan: Plan) -> CorePlan:
 
 def _context(plan: Plan, value: CorePlan, chosen: str, **more: Any) -> dict[str, Any]:
 
-    wrong, looked = more.pop("wrong", None), more.pop("looked", Looked())
-    return {"view": bench_view(plan, value, chosen, wrong, looked), "plan": plan, **more}
+    wrong, selection = more.pop("wrong", None), more.pop("selection", BenchSelection())
+    return {"view": bench_view(plan, value, chosen, wrong, selection), "plan": plan, **more}
 
 
 def _refused(

@@ -25,18 +25,18 @@ def plan_json(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     return response
 
 
-def bring_in(request: HttpRequest) -> HttpResponse:
+def import_plan(request: HttpRequest) -> HttpResponse:
     """A plan from a file. What is wrong is said with its place in the file; nothing is kept then."""
     if request.method != "POST":
-        return render(request, "plans/bring_in.html")
+        return render(request, "plans/import.html")
     upload = request.FILES.get("file")
     try:
         if upload is None:
             raise PlanError("Choose a file first.")
         if upload.size and upload.size > LARGEST_FILE:
             raise PlanError(f"The file is {upload.size / 1e6:.1f} MB; a plan has at most {LARGEST_FILE / 1e6:g} MB.")
-        plan = actions.bring_in(actor_of(request), upload.read())
+        plan = actions.import_plan(actor_of(request), upload.read())
     except InputError as error:
-        return render(request, "plans/bring_in.html", {"error": error}, status=422)
+        return render(request, "plans/import.html", {"error": error}, status=422)
     messages.success(request, f"{plan.name} is brought in. Choose its group on the bench.")
     return redirect("plans:bench", plan.id)

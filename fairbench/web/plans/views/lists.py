@@ -9,7 +9,7 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.core.formats.shapes_doc import load_shapes
+from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.people.models import Group
 from fairbench.web.plans import actions
@@ -20,29 +20,31 @@ from fairbench.web.site.find import find
 
 def plans(request: HttpRequest) -> HttpResponse:
     """Every plan that is not put away, each with its own line of planks."""
-    entries = plan_entries(list(Plan.objects.filter(put_away=False).select_related("group")))
-    away = Plan.objects.filter(put_away=True)
+    entries = plan_entries(list(Plan.objects.filter(archived=False).select_related("group")))
+    away = Plan.objects.filter(archived=True)
     return render(request, "plans/list.html", {"entries": entries, "away": away})
 
 
 def new(request: HttpRequest) -> HttpResponse:
-    """A name, a group, a length, and blank or a shape."""
+    """A name, a group, a length, and blank or a template."""
     groups = list(Group.objects.all())
     asked = request.POST if request.method == "POST" else request.GET
     context: dict[str, Any] = {
         "groups": groups,
-        "shapes": load_shapes().values(),
+        "templates": load_session_templates().values(),
         "name": asked.get("name", ""),
         "length": asked.get("length", "45"),
         "group_id": asked.get("group", ""),
-        "shape_id": asked.get("shape", ""),
+        "template_id": asked.get("template", ""),
     }
     if request.method == "POST":
         group = next((g for g in groups if str(g.id) == context["group_id"]), None)
         length = context["length"]
         try:
             minutes = int(length) if length.isascii() and length.isdigit() and len(length) < 5 else -1
-            plan = actions.create_from_shape(actor_of(request), context["name"], minutes, group, context["shape_id"])
+            plan = actions.create_from_template(
+                actor_of(request), context["name"], minutes, group, context["template_id"]
+            )
         except InputError as error:
             field = error.place.split(".")[0] or "name"
             context |= {"wrong": {field: error.message}}
@@ -58,9 +60,9 @@ def copy(request: HttpRequest, plan_id: UUID) -> HttpResponse:
 
 
 @require_POST
-def put_away(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+def archive(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     found = find(Plan, plan_id)
     away = request.POST.get("away") != "no"
-    actions.put_away(actor_of(request), found.id, away)
+    actions.archive(actor_of(request), found.id, away)
     messages.success(request, f"{found.name} is put away. You can bring it back below." if away else "It is back.")
     return redirect("plans:list")

@@ -5,10 +5,10 @@ import json
 from django import template
 from django.utils.safestring import SafeString, mark_safe
 
-from fairbench.core.checks import Mend
+from fairbench.core.checks import SuggestedFix
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.exercises.cues import say
-from fairbench.core.fit.fit import Shape
+from fairbench.core.fit.fit import VerdictKind
 from fairbench.figures.verdict_shapes import verdict_sign
 
 register = template.Library()
@@ -29,9 +29,9 @@ def either_side(cue: str) -> str:
 
 
 @register.simple_tag
-def verdict(shape: str, overruled: bool = False) -> SafeString:
+def verdict(kind: str, overridden: bool = False) -> SafeString:
     """The small sign of a verdict, beside its words."""
-    return mark_safe(verdict_sign(Shape(shape), overruled))  # made of our own figures only
+    return mark_safe(verdict_sign(VerdictKind(kind), overridden))  # made of our own figures only
 
 
 @register.filter
@@ -41,6 +41,6 @@ def percent(part: float) -> str:
 
 
 @register.filter
-def mend_fields(mend: Mend) -> str:
+def fix_fields(mend: SuggestedFix) -> str:
     """What a mend sends, for the button that sends it."""
     return json.dumps(dict(mend.fields))

@@ -39,10 +39,10 @@ function lines(id, texts) {
   list.replaceChildren(...texts.map((text) => Object.assign(document.createElement("li"), { textContent: text })));
 }
 
-function sign(shape, outline) {
+function sign(kind, outline) {
   const svg = document.createElementNS("http://www.w3.org/2000/svg", "svg");
   svg.setAttribute("viewBox", "-1 -5 32 24");
-  svg.setAttribute("class", `verdict ${shape}`);
+  svg.setAttribute("class", `verdict ${kind}`);
   svg.setAttribute("aria-hidden", "true");
   const path = document.createElementNS("http://www.w3.org/2000/svg", "path");
   path.setAttribute("d", outline);
@@ -84,7 +84,7 @@ export class Screen {
       const name = Object.assign(document.createElement("b"), { textContent: one.name, dir: "auto" });
       const words = document.createElement("span");
       words.append(name, ` ${one.words}`);
-      row.append(sign(one.shape, this.player.score.signs[one.shape]), words);
+      row.append(sign(one.kind, this.player.score.signs[one.kind]), words);
       return row;
     });
     if (different?.more) rows.push(Object.assign(document.createElement("li"), { textContent: `and ${different.more} more` }));

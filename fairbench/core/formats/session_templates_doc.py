@@ -1,0 +1,61 @@
+"""The session_templates a plan can start from, read from ``session_templates.yaml`` and checked against the shelf."""
+
+from functools import lru_cache
+from pathlib import Path
+
+from pydantic import Field, TypeAdapter, ValidationError
+
+from ..errors import CatalogueError, InputError
+from ..exercises.aim import BlockKind
+from ..exercises.shelf import Shelf
+from ..plan.session_templates import SessionTemplate, TemplateBlock
+from .catalogue_doc import CATALOGUE, load_shelf
+from .dose_doc import Doc
+from .places import first_error
+from .yaml_lines import line_of, load
+
+
+class TemplateBlockDoc(Doc):
+    kind: BlockKind = Field(strict=False)
+    share: float = Field(ge=0, le=1, strict=False)
+    exercises: list[str]
+
+
+class SessionTemplateDoc(Doc):
+    id: str
+    name: str
+    says: str
+    blocks: list[TemplateBlockDoc]
+
+
+_TEMPLATES = TypeAdapter(list[SessionTemplateDoc])
+
+
+@lru_cache(maxsize=4)
+def load_session_templates(folder: Path = CATALOGUE) -> dict[str, SessionTemplate]:
+    """Every template by id. Raises :class:`CatalogueError` with file, line and field."""
+    data, lines = load((folder / "session_templates.yaml").read_text(encoding="utf-8"), "session_templates.yaml")
+    try:
+        docs = _TEMPLATES.validate_python(data)
+    except ValidationError as error:
+        message, place, loc = first_error(error)
+        raise CatalogueError(message, f"session_templates.yaml, line {line_of(lines, tuple(loc))}, {place}") from None
+    shelf = load_shelf(folder)
+    return {doc.id: _template(doc, shelf) for doc in docs}
+
+
+def _template(doc: SessionTemplateDoc, shelf: Shelf) -> SessionTemplate:
+    blocks = []
+    for block in doc.blocks:
+        try:
+            candidates = tuple(_candidate(name, shelf) for name in block.exercises)
+        except InputError as error:
+            raise CatalogueError(error.message, f"session_templates.yaml, {doc.id}, {block.kind}") from None
+        blocks.append(TemplateBlock(block.kind, block.share, candidates))
+    return SessionTemplate(doc.id, doc.name, doc.says, tuple(blocks))
+
+
+def _candidate(name: str, shelf: Shelf) -> tuple[str, str]:
+    exercise_id, _, version = name.partition("/")
+    exercise = shelf.exercise(exercise_id)
+    return exercise.id, exercise.version(version or exercise.base).id
