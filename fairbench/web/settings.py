@@ -72,6 +72,7 @@ TEMPLATES = [
                 "django.template.context_processors.request",
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
+                "fairbench.web.site.context.htmx",
             ],
             "builtins": [
                 "fairbench.web.accounts.templatetags.permissions",

@@ -10,6 +10,7 @@ from django.urls import reverse
 from django.utils import timezone
 
 from fairbench.web.classes import actions
+from fairbench.web.classes.inputs import DifferenceInput, HereInput
 from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
 from tests.factories import make_group
 
@@ -77,7 +78,7 @@ def test_a_tap_and_a_tap_back(client_in, plan, group) -> None:
 
 
 def test_a_plan_for_nobody_or_with_nothing_is_not_taught(client_in, plan, actor) -> None:
-    client_in.post(reverse("plans:do", args=[plan.id, "group"]), {"seen": 1, "value": ""})
+    client_in.post(reverse("plans:do", args=[plan.id, "group"]), {"seen": 1, "value": "", "was": plan.group_id})
     page = client_in.post(reverse("classes:open"), {"plan": plan.id}, follow=True).content.decode()
     assert "for no group yet" in page
     assert Meeting.objects.count() == 0
@@ -121,7 +122,7 @@ def test_the_end_closes_the_class_and_the_group_has_learnt(client_in, meeting, g
         (b"{", "needs JSON"),
         (b"[]", "needs JSON"),
         (b'{"events": 3}', "events"),
-        (json.dumps({"events": [3]}).encode(), "events[0]: must be an object"),
+        (json.dumps({"events": [3]}).encode(), "events[0]: should be an object"),
         (json.dumps({"events": [event("danced")]}).encode(), "events[0].kind"),
         (json.dumps({"events": [{**event("began"), "id": "x"}]}).encode(), "events[0].id"),
         (json.dumps({"events": [{**event("began"), "at": "yesterday"}]}).encode(), "events[0].at"),
@@ -163,23 +164,24 @@ def test_record_by_exception_and_correct_it(client_in, meeting, group) -> None:
     assert "without a band · effort 5 of 10" in history
     assert "corrected 1 time" in history
     assert "pain 2 of 10, left knee" in history
-    assert "skipped" in history
+    assert "not done" in history
     back = differ(client_in, meeting, person, item="a", effort="9", back_to_plan="yes").content.decode()
-    assert "as planned after all" in back
+    assert "reset to plan" in back
 
 
 @pytest.mark.parametrize(
     ("fields", "says"),
     [
-        ({"effort": "11"}, "effort is 0 to 10, not 11"),
-        ({"pain": "-1"}, "needs a whole number"),
+        ({"effort": "11"}, "effort: goes from 0 to 10, not 11"),
+        ({"pain": "-1"}, "pain: goes from 0 to 10, not -1"),
+        ({"pain": "1" * 5000}, "pain: needs a whole number"),
         ({"effort": "lots"}, "needs a whole number"),
-        ({"item": "a", "done": "99999"}, "0 to 1000"),
+        ({"item": "a", "done": "99999"}, "done: goes from 0 to 1000"),
         ({"item": "nowhere", "effort": "3"}, "no longer in the plan"),
         ({"item": "a", "version": "upside-down"}, "no version"),
         ({"done": "3"}, "belongs to one item"),
-        ({}, "say what differed"),
-        ({"note": "x" * 2001}, "2000 characters"),
+        ({}, "say what changed"),
+        ({"note": "x" * 2001}, "at most 2000"),
     ],
 )
 def test_what_a_record_cannot_say(client_in, meeting, group, fields, says) -> None:
@@ -196,7 +198,7 @@ def test_someone_who_was_not_there_has_no_record(client_in, meeting, group, acto
     Attendance.objects.filter(participant=person).delete()
     assert differ(client_in, meeting, person, effort="3").status_code == 404
     with pytest.raises(actions.RecordError, match="was not at this class"):
-        actions.differ(actor, meeting.id, actions.Differed(person.id, effort=3))
+        actions.differ(actor, meeting.id, DifferenceInput(participant=person.id, effort=3))
 
 
 def test_a_meeting_keeps_the_plan_of_the_day(client_in, meeting, plan) -> None:
@@ -228,11 +230,11 @@ def test_the_record_of_a_large_class_stays_within_its_queries(
     client_in.post(reverse("classes:open"), {"plan": plan.id})
     meeting = Meeting.objects.get()
     for person in group.participants.all():
-        actions.set_here(actor, meeting.id, person.id, True)
+        actions.set_here(actor, meeting.id, HereInput(participant=person.id, here="yes"))
     actions.begin_teaching(actor, meeting.id)
     report(client_in, meeting, *whole_class())
     for person in group.participants.all():
-        actions.differ(actor, meeting.id, actions.Differed(person.id, "a", effort=5))
+        actions.differ(actor, meeting.id, DifferenceInput(participant=person.id, item="a", effort=5))
     with django_assert_max_num_queries(12):
         client_in.get(reverse("classes:record", args=[meeting.id]))
     with django_assert_max_num_queries(12):

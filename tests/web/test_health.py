@@ -10,6 +10,7 @@ from django.utils import timezone
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.people import health_actions
+from fairbench.web.people.health_inputs import OverrideInput
 from fairbench.web.people.health_summary import person_of, screening_status_of
 from fairbench.web.people.models import Condition, Override, Participant, Screening
 from tests.factories import PASSWORD, ParticipantFactory, UserFactory
@@ -62,7 +63,7 @@ def test_what_was_noted_and_ended_is_told_by_name_and_by_whom(client_in, person)
     send(client_in, person, "event", kind="a fall", note="on the quay")
     send(client_in, person, "clear", who="Practice nurse", said="May stand as long as she likes")
     page = send(client_in, person, "end", row=str(Condition.objects.get(participant=person).id))
-    told = re.findall(r"<li>([^<]*) <small>([^,<]*),", page[page.index("On record") :])
+    told = re.findall(r"<li>\s*(.*?)\s*<small>([^,<]*),", page[page.index("<h2>History") :])
     assert [words for words, _ in told] == [
         "Ended: replaced hip, left, settled",
         "Noted: Practice nurse: May stand as long as she likes",
@@ -74,9 +75,13 @@ def test_what_was_noted_and_ended_is_told_by_name_and_by_whom(client_in, person)
 
 def test_a_decision_is_taken_back_on_the_persons_page(client_in, actor, person) -> None:
     day = timezone.localdate() + datetime.timedelta(days=7)
-    health_actions.override(actor, person.id, "bridge", "full-bridge", "Asked for it.", day)
+    health_actions.override(
+        actor,
+        person.id,
+        OverrideInput(exercise="bridge", version="full-bridge", reason="Asked for it.", until=day),
+    )
     page = client_in.get(f"/people/{person.id}/").content.decode()
-    assert "Take back: Bridge" in page
+    assert "Remove my decision: Bridge" in page
     page = send(client_in, person, "end", row=str(Override.objects.get(participant=person).id))
     assert "Take back" not in page
     assert "Ended: decided otherwise, Bridge" in page
@@ -95,14 +100,14 @@ def test_a_decision_is_taken_back_on_the_persons_page(client_in, actor, person) 
 )
 def test_what_cannot_be_declared_is_refused_and_nothing_is_kept(client_in, person, fields, says) -> None:
     page = send(client_in, person, "declare", **fields)
-    assert "Not kept" in page
+    assert "Not saved" in page
     assert says in page
     assert declared(person) == []
 
 
 def test_what_contradicts_is_refused(client_in, person) -> None:
     send(client_in, person, "declare", condition="no-floor")
-    assert "Not kept" in send(client_in, person, "declare", condition="floor-with-chair")
+    assert "Not saved" in send(client_in, person, "declare", condition="floor-with-chair")
     assert declared(person) == ["no-floor"]
 
 
@@ -203,7 +208,7 @@ def test_a_clinicians_word_lifts_what_asked_for_it(client_in, person) -> None:
     send(client_in, person, "declare", condition="angina", stage="unstable")
     person.refresh_from_db()
     assert "angina" in screening_status_of(person).talk_first
-    assert "Not kept" in send(client_in, person, "clear", condition="angina", who=" ", said="May join.")
+    assert "Not saved" in send(client_in, person, "clear", condition="angina", who=" ", said="May join.")
     until = timezone.localdate() + datetime.timedelta(days=30)
     word = {"condition": "angina", "who": "Dr Oake", "said": "May join.", "letter": "Blue folder, Q"}
     assert "Letter: Blue folder, Q." in send(client_in, person, "clear", **word, until=until.isoformat())
@@ -236,7 +241,7 @@ def test_a_list_is_brought_in_whole_or_not_at_all(client_in, group) -> None:
     assert "no name" in seen
     refused = client_in.post(address, {**fields, "go": "yes"})
     assert refused.status_code == 422
-    assert "Nobody was brought in" in refused.content.decode()
+    assert "Nobody was imported" in refused.content.decode()
     assert group.participants.count() == before
     client_in.post(address, {**fields, "go": "yes", "leave_out": "on"})
     assert group.participants.count() == before + 1

@@ -13,6 +13,7 @@ from django_scopes.exceptions import ScopeError
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.classes import actions as class_actions
+from fairbench.web.classes.inputs import HereInput
 from fairbench.web.people.health_actions import begin_screening
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan as stored
@@ -56,7 +57,7 @@ def meeting(actor, plan, group):
     value = stored(PlanRevision.objects.get(plan=plan, number=1).document)
     opened = class_actions.open_meeting(actor, group, plan, value)
     person = group.participants.first()
-    class_actions.set_here(actor, opened.id, person.id, True)
+    class_actions.set_here(actor, opened.id, HereInput(participant=person.id, here="yes"))
     return opened
 
 

@@ -7,6 +7,7 @@ from django.utils import timezone
 from fairbench.web.accounts.models import Role
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import people_today
+from fairbench.web.classes.inputs import HereInput
 from fairbench.web.classes.models import DayNote, Incident, TeachEvent
 from fairbench.web.people.health_summary import screening_status_of
 from fairbench.web.people.models import HealthEvent
@@ -22,7 +23,7 @@ def meeting(actor, plan, group):
     value = stored(PlanRevision.objects.get(plan=plan, number=1).document)
     opened = actions.open_meeting(actor, group, plan, value)
     for person in group.participants.all():
-        actions.set_here(actor, opened.id, person.id, True)
+        actions.set_here(actor, opened.id, HereInput(participant=person.id, here="yes"))
     return opened
 
 

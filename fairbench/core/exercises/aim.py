@@ -101,14 +101,14 @@ class Family(StrEnum):
 
 
 _FAMILY_WORDS = {
-    Family.SETTLE: "settle and breathe",
-    Family.MOBILITY: "mobilise",
+    Family.SETTLE: "settle",
+    Family.MOBILITY: "mobility",
     Family.STRENGTH: "strengthen",
-    Family.STEADINESS: "steadiness and stepping",
-    Family.ENDURANCE: "keep going",
-    Family.BONE_LOADING: "load the bones",
+    Family.STEADINESS: "steady",
+    Family.ENDURANCE: "endurance",
+    Family.BONE_LOADING: "bone loading",
     Family.STRETCH: "stretch",
-    Family.CLOSING: "relax and close",
+    Family.CLOSING: "close",
 }
 _FAMILY_BY_BLOCK = {BlockKind.SETTLE: Family.SETTLE, BlockKind.CLOSE: Family.CLOSING}
 _FAMILY_BY_QUALITY = {

@@ -21,13 +21,20 @@ class Cues:
 
 @dataclass(frozen=True, slots=True)
 class Prop:
-    """A thing that is used. ``fetch`` is seconds to hand it out, ``shared`` that one serves the room."""
+    """A thing that is used. ``fetch`` is seconds to hand it out, ``shared`` that one serves the room,
+    ``substitute`` what a household has instead."""
 
     id: str
     name: str
     fetch: float
     shared: bool = False
     substitute: str = ""
+
+    @property
+    def words(self) -> str:
+        """The prop and what can stand in for it, as a short sentence."""
+        name = f"{self.name[:1].upper()}{self.name[1:]}"
+        return f"{name}, or {self.substitute}." if self.substitute else f"{name}."
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -32,7 +32,11 @@ class VerdictKind(StrEnum):
 
     @property
     def words(self) -> str:
-        return self.value.replace("_", " ")
+        """As it is called on screens."""
+        return _KIND_WORDS.get(self, self.value.replace("_", " "))
+
+
+_KIND_WORDS = {VerdictKind.WAITS: "nothing suitable", VerdictKind.TALK_FIRST: "talk first (health)"}
 
 
 @dataclass(frozen=True, slots=True)

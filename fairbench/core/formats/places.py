@@ -14,7 +14,15 @@ _PLAIN = {
     "model_attributes_type": "should be an object with named fields",
     "dict_type": "should be an object with named fields",
     "list_type": "should be a list",
+    "finite_number": "needs a number",
+    "string_too_long": "has at most {max_length} characters",
+    "string_pattern_mismatch": "holds letters that do not belong in it",
+    "greater_than_equal": "is at least {ge:g}",
+    "less_than_equal": "is at most {le:g}",
+    "too_long": "holds at most {max_length}",
 }
+"""By pydantic's own names; what stands in braces is the bound that was passed."""
+_WITH_VALUE = frozenset({"greater_than_equal", "less_than_equal", "finite_number"})
 
 
 def place_of(loc: Sequence[str | int]) -> str:
@@ -34,11 +42,14 @@ def place_of(loc: Sequence[str | int]) -> str:
 def first_error(error: ValidationError) -> tuple[str, str, tuple[str | int, ...]]:
     """The message, the place and the raw location of the first complaint."""
     first = error.errors(include_url=False)[0]
-    message = _PLAIN.get(first["type"])
-    if first["type"] == "union_tag_invalid":
+    kind, given = first["type"], first.get("input")
+    shown = f", not {given!r}" if isinstance(given, str | int | float | bool) and len(repr(given)) < 60 else ""
+    if kind == "plain":
+        message = first["msg"]
+    elif kind == "union_tag_invalid":
         message = f"kind must be one of {', '.join(KINDS)}"
-    if message is None:
-        given = first.get("input")
-        shown = f", not {given!r}" if isinstance(given, str | int | float | bool) and len(repr(given)) < 60 else ""
+    elif kind in _PLAIN:
+        message = _PLAIN[kind].format(**first.get("ctx", {})) + (shown if kind in _WITH_VALUE else "")
+    else:
         message = first["msg"][0].lower() + first["msg"][1:] + shown
     return message, place_of(first["loc"]), first["loc"]

@@ -29,6 +29,7 @@ from fairbench.web import urls
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
 from fairbench.web.people import health_actions
+from fairbench.web.people.health_inputs import DeclareInput
 from fairbench.web.people.health_summary import keep_health_summary
 from fairbench.web.people.models import Group, Listing, Participant, Screening
 from fairbench.web.plans import actions
@@ -59,7 +60,7 @@ def medians(value: Plan, people: int, rounds: int) -> dict[str, Page]:
         for number in range(people):
             person = Participant.objects.create(practice=practice, call_name=f"Person {number}", pace=1 + number / 20)
             for declared in PROFILES[number % len(PROFILES)]:
-                health_actions.declare(Actor(user), person.id, declared)
+                health_actions.declare(Actor(user), person.id, DeclareInput(**asdict(declared)))
             _screened(person, user)
             Listing.objects.create(practice=practice, group=group, participant=person)
         plan = actions.create(Actor(user), value, group, "Bench")

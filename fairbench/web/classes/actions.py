@@ -3,7 +3,6 @@
 import datetime
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
 from uuid import UUID
 
 from django.db import transaction
@@ -12,15 +11,15 @@ from django.utils import timezone
 from fairbench.core.errors import InputError
 from fairbench.core.formats.plan_doc import plan_document, plan_value
 from fairbench.core.plan.plan import Plan as CorePlan
-from fairbench.core.sides import Side
 from fairbench.core.teaching.log import actual_times, taught_exercises
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.people import health_actions
+from fairbench.web.people.health_inputs import EventInput
 from fairbench.web.people.models import Group, HealthEvent, Participant
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
 
-from .day_notes import PLACES
+from .inputs import DifferenceInput, HereInput, NewsInput, TeachEventInput
 from .meeting import noted_of, timeline_of
 from .models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent
 
@@ -37,40 +36,6 @@ class RecordError(InputError):
 
 class NotThereError(RecordError):
     """Someone is to be recorded who did not come."""
-
-
-@dataclass(frozen=True, slots=True)
-class Reported:
-    """An event as the device sent it, already checked for shape."""
-
-    id: UUID
-    kind: str
-    item: str
-    at: datetime.datetime
-    participant: UUID | None = None
-    text: str = ""
-    number: int | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Differed:
-    """What one person did otherwise. ``item`` "" is the whole class."""
-
-    participant: UUID
-    item: str = ""
-    version: str = ""
-    done: int | None = None
-    skipped: bool = False
-    effort: int | None = None
-    pain: int | None = None
-    pain_where: str = ""
-    note: str = ""
-
-    @property
-    def is_nothing(self) -> bool:
-        return not (self.version or self.skipped or self.pain_where or self.note) and (
-            self.done is None and self.effort is None and self.pain is None
-        )
 
 
 @transaction.atomic
@@ -91,11 +56,12 @@ def open_meeting(actor: Actor, group: Group, plan: Plan, value: CorePlan) -> Mee
 
 
 @transaction.atomic
-def set_here(actor: Actor, meeting_id: UUID, participant_id: UUID, here: bool) -> None:
-    """Someone is here, or is not after all. Someone not on the list may come as a guest."""
+def set_here(actor: Actor, meeting_id: UUID, given: HereInput) -> None:
+    """Someone is here, or is not after all. Someone not in the group may come as a guest."""
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.get(id=meeting_id)
-    participant = Participant.objects.get(id=participant_id)
+    participant = Participant.objects.get(id=given.participant)
+    here = given.here == "yes"
     if here:
         Attendance.objects.get_or_create(practice=actor.practice, meeting=meeting, participant=participant)
     else:
@@ -104,33 +70,23 @@ def set_here(actor: Actor, meeting_id: UUID, participant_id: UUID, here: bool) -
 
 
 @transaction.atomic
-def note_today(
-    actor: Actor, meeting_id: UUID, participant_id: UUID, kind: str, where: str = "", side: str = ""
-) -> DayNote:
+def note_today(actor: Actor, meeting_id: UUID, given: NewsInput) -> DayNote:
     """Something is new with somebody today. A fall, a medicine and an operation also stand on their health
-    record, where they end the screening. Raises :class:`RecordError` for what cannot be said."""
-    actor.require(Permission.HEALTH if kind == DayNote.Kind.TALKED else Permission.CLASSES)
+    record, where they end the screening."""
+    actor.require(Permission.HEALTH if given.kind is DayNote.Kind.TALKED else Permission.CLASSES)
     meeting = Meeting.objects.get(id=meeting_id)
-    participant = Participant.objects.get(id=participant_id)
-    if kind not in DayNote.Kind.values:
-        raise RecordError(f"there is no news '{kind[:20]}'", "kind")
-    if kind == DayNote.Kind.PAIN and (where not in PLACES or (PLACES[where][2] and side not in list(Side))):
-        raise RecordError("say where it hurts, and for a limb on which side", "where")
-    side = side if kind == DayNote.Kind.PAIN and PLACES[where][2] else ""
-    where = where if kind == DayNote.Kind.PAIN else ""
+    participant = Participant.objects.get(id=given.participant)
     event = None
-    if kind in _EVENT_OF:
-        day = timezone.localdate()
-        event = health_actions.note_event(
-            actor, participant.id, _EVENT_OF[DayNote.Kind(kind)], day, permission=Permission.CLASSES
-        )
+    if given.kind in _EVENT_OF:
+        happened = EventInput(kind=_EVENT_OF[given.kind])
+        event = health_actions.note_event(actor, participant.id, happened, Permission.CLASSES)
     note = DayNote.objects.create(
         practice=actor.practice,
         meeting=meeting,
         participant=participant,
-        kind=kind,
-        where=where,
-        side=side,
+        kind=given.kind,
+        where=given.place,
+        side=given.place_side or "",
         user=actor.user,
         event=event,
     )
@@ -139,7 +95,7 @@ def note_today(
 
 
 @transaction.atomic
-def take_back_note(actor: Actor, meeting_id: UUID, note_id: UUID) -> None:
+def undo_note(actor: Actor, meeting_id: UUID, note_id: UUID) -> None:
     """It was not so after all. The note and what it left on the health record end; both stay to be read."""
     actor.require(Permission.CLASSES)
     note = DayNote.objects.select_for_update(of=("self",)).get(id=note_id, meeting_id=meeting_id, taken_back=False)
@@ -166,7 +122,7 @@ def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
 
 
 @transaction.atomic
-def record_events(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) -> list[UUID]:
+def record_events(actor: Actor, meeting_id: UUID, reported: Sequence[TeachEventInput]) -> list[UUID]:
     """Keep what a device reports and say which ids are kept now. Sent twice is stored once."""
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
@@ -206,7 +162,7 @@ def record_events(actor: Actor, meeting_id: UUID, reported: Sequence[Reported]) 
     return kept
 
 
-def _keep_incidents(actor: Actor, meeting: Meeting, reported: Sequence[Reported], known: set[UUID]) -> None:
+def _keep_incidents(actor: Actor, meeting: Meeting, reported: Sequence[TeachEventInput], known: set[UUID]) -> None:
     """Kept apart from what was taught, with the time the device gave."""
     rows = [
         Incident(
@@ -250,31 +206,23 @@ def _end(meeting: Meeting, at: datetime.datetime) -> None:
 
 
 @transaction.atomic
-def differ(actor: Actor, meeting_id: UUID, differed: Differed) -> Difference:
+def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference:
     """Write down what was not as planned. What stood there before is kept as an earlier edition.
 
-    Raises :class:`RecordError` for figures out of bounds, someone who did not come, or an item that
-    is not in the plan.
+    Raises :class:`RecordError` for someone who did not come, and for an item that is not in the plan.
     """
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update(of=("self",)).select_related("group").get(id=meeting_id)
-    _check(meeting, differed)
-    earlier = meeting.differences.filter(participant_id=differed.participant, item=differed.item)
+    _check(meeting, given)
+    earlier = meeting.differences.filter(participant_id=given.participant, item=given.item)
     edition = earlier.update(current=False) + 1
     row = Difference.objects.create(
         practice=actor.practice,
         meeting=meeting,
-        participant_id=differed.participant,
-        item=differed.item,
+        participant_id=given.participant,
         edition=edition,
-        version=differed.version,
-        done=differed.done,
-        skipped=differed.skipped,
-        effort=differed.effort,
-        pain=differed.pain,
-        pain_where=differed.pain_where,
-        note=differed.note,
         user=actor.user,
+        **given.model_dump(exclude={"participant"}),
     )
     actor.audit("record.correct" if edition > 1 else "record.differ", meeting.id)
     return row
@@ -292,20 +240,12 @@ def record(actor: Actor, meeting_id: UUID) -> Meeting:
     return meeting
 
 
-def _check(meeting: Meeting, differed: Differed) -> None:
-    if not meeting.attendances.filter(participant_id=differed.participant).exists():
+def _check(meeting: Meeting, given: DifferenceInput) -> None:
+    if not meeting.attendances.filter(participant_id=given.participant).exists():
         raise NotThereError("this person was not at this class", "participant")
-    for field in ("effort", "pain"):
-        value = getattr(differed, field)
-        if value is not None and not 0 <= value <= 10:
-            raise RecordError(f"{field} is 0 to 10, not {value}", field)
-    if differed.done is not None and not 0 <= differed.done <= 1000:
-        raise RecordError(f"a count is 0 to 1000, not {differed.done}", "done")
-    if len(differed.note) > 2000 or len(differed.pain_where) > 80:
-        raise RecordError("a note has at most 2000 characters, a place 80", "note")
-    if differed.item:
-        item = plan_value(meeting.plan_document).item(differed.item)
-        if differed.version:
-            shelf().exercise(item.exercise).version(differed.version)
-    elif differed.version or differed.done is not None:
+    if given.item:
+        item = plan_value(meeting.plan_document).item(given.item)
+        if given.version:
+            shelf().exercise(item.exercise).version(given.version)
+    elif given.version or given.done is not None:
         raise RecordError("a version or a count belongs to one item", "item")

@@ -2,6 +2,9 @@
 
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
+from django.db.models import Count, Q, QuerySet
+from django.db.models.fields.json import KT
+from django.urls import reverse
 
 from fairbench.web.site.practice_model import PracticeModel
 
@@ -31,6 +34,46 @@ class Meeting(PracticeModel):
 
     class Meta:
         ordering = ("-held_on", "-started_at")
+
+    @classmethod
+    def for_list(cls, rows: "QuerySet[Meeting]") -> "QuerySet[Meeting]":
+        """``rows`` as a list shows them, the newest first: with the plan's name instead of the plan, with how many
+        came and for how many something differed."""
+        return (
+            rows.select_related("group")
+            .defer("plan_document")
+            .annotate(
+                plan_name=KT("plan_document__name"),
+                came=Count("attendances", distinct=True),
+                differed=Count("differences", filter=Q(differences__current=True), distinct=True),
+            )
+            .order_by("-held_on", "-started_at")
+        )
+
+    @property
+    def state_words(self) -> str:
+        """Where the class is; how many came once it is recorded, for a row of :meth:`for_list`."""
+        if self.state == self.State.RECORDED:
+            return f"{getattr(self, 'came', 0)} came · {getattr(self, 'differed', 0)} differed"
+        return _STATE_WORDS[self.State(self.state)]
+
+    @property
+    def next_address(self) -> str:
+        """Where it is gone on with."""
+        return reverse(f"classes:{_NEXT[self.State(self.state)]}", args=[self.id])
+
+
+_STATE_WORDS = {
+    Meeting.State.ARRIVALS: "people are arriving",
+    Meeting.State.TEACHING: "being taught",
+    Meeting.State.TAUGHT: "waits to be recorded",
+}
+_NEXT = {
+    Meeting.State.ARRIVALS: "arrivals",
+    Meeting.State.TEACHING: "teach",
+    Meeting.State.TAUGHT: "record",
+    Meeting.State.RECORDED: "meeting",
+}
 
 
 class Attendance(PracticeModel):

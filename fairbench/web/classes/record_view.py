@@ -2,33 +2,50 @@
 
 from dataclasses import dataclass, field
 
+from django.utils import timezone
+
 from fairbench.core.plan.timeline import Timeline
 from fairbench.web.people.models import Participant
 
-from .models import Difference, Meeting, TeachEvent
+from .models import Difference, Meeting
 
 
 @dataclass(slots=True)
-class Line:
-    """One difference in words, with the earlier editions that it replaced."""
+class RecordLine:
+    """One difference in words, with the earlier editions that it replaced, each in words."""
 
     row: Difference
     what: str
     where: str
-    earlier: list[Difference] = field(default_factory=list)
+    earlier: list[str] = field(default_factory=list)
+
+
+@dataclass(frozen=True, slots=True)
+class Note:
+    """Something that was noted of somebody while the class was taught."""
+
+    where: str
+    text: str
 
 
 @dataclass(slots=True)
 class PersonRecord:
+    """One person's record: what differed, what was noted, and ``path``, their row of planks."""
+
     participant: Participant
-    lines: list[Line] = field(default_factory=list)
-    notes: list[tuple[TeachEvent, str]] = field(default_factory=list)
+    lines: list[RecordLine] = field(default_factory=list)
+    notes: list[Note] = field(default_factory=list)
     path: str = ""
 
     @property
-    def current(self) -> list[Line]:
-        """The differences that stand, leaving out those taken back."""
+    def current(self) -> list[RecordLine]:
+        """The differences that stand, leaving out those that were reset to plan."""
         return [line for line in self.lines if line.what]
+
+    @property
+    def summary(self) -> str:
+        """``2 differed``, or ``as planned``."""
+        return f"{len(self.current)} differed" if self.current else "as planned"
 
 
 def people_records(meeting: Meeting, timeline: Timeline) -> list[PersonRecord]:
@@ -38,17 +55,18 @@ def people_records(meeting: Meeting, timeline: Timeline) -> list[PersonRecord]:
         attendance.participant_id: PersonRecord(attendance.participant)
         for attendance in meeting.attendances.select_related("participant").order_by("participant__call_name")
     }
-    lines: dict[tuple[object, str], Line] = {}
+    lines: dict[tuple[object, str], RecordLine] = {}
     for row in meeting.differences.select_related("user").order_by("participant_id", "item", "-edition"):
         key = (row.participant_id, row.item)
         if key in lines:
-            lines[key].earlier.append(row)
+            lines[key].earlier.append(_earlier(row, timeline))
         elif row.participant_id in records:
-            lines[key] = Line(row, in_words(row, timeline), names.get(row.item, "Whole class"))
+            lines[key] = RecordLine(row, in_words(row, timeline), names.get(row.item, "Whole class"))
             records[row.participant_id].lines.append(lines[key])
     for event in meeting.events.filter(kind="noted"):
         if event.participant_id in records:
-            records[event.participant_id].notes.append((event, names.get(event.item, "")))
+            where = f"Noted in class, {names[event.item]}" if event.item in names else "Noted in class"
+            records[event.participant_id].notes.append(Note(where, event.text))
     for person in records.values():
         person.path = _path(timeline, {line.row.item: line.row for line in person.current})
     return list(records.values())
@@ -58,7 +76,7 @@ def in_words(row: Difference, timeline: Timeline) -> str:
     """A difference as one reads it; nothing when it was taken back."""
     parts = []
     if row.skipped:
-        parts.append("left it out")
+        parts.append("not done")
     if row.version:
         time = timeline.time_of(row.item)
         parts.append(time.exercise.version(row.version).name if time else row.version)
@@ -75,6 +93,12 @@ def in_words(row: Difference, timeline: Timeline) -> str:
     return " · ".join(parts)
 
 
+def _earlier(row: Difference, timeline: Timeline) -> str:
+    """An edition that was corrected since, with who wrote it and when."""
+    who = row.user.name if row.user else "someone who left"
+    return f"earlier: {in_words(row, timeline) or 'as planned'} ({who}, {timezone.localtime(row.at):%-d %b %H:%M})"
+
+
 WIDTH, HEIGHT, NOTCH = 320.0, 14.0, 6.0
 
 
@@ -85,7 +109,7 @@ def row_of(timeline: Timeline) -> str:
 
 def _path(timeline: Timeline, differed: dict[str, Difference]) -> str:
     """A person's row of planks: whole as planned, notched where it was eased, left open where it
-    was left out."""
+    was not done."""
     scale = WIDTH / max(timeline.total, 1.0)
     path = []
     for item in timeline.items:

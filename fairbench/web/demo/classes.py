@@ -22,6 +22,7 @@ from fairbench.core.plan.timeline import Timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
 from fairbench.web.classes import actions
+from fairbench.web.classes.inputs import DifferenceInput, EventKind, TeachEventInput
 from fairbench.web.classes.meeting import timeline_of
 from fairbench.web.classes.models import Attendance, Meeting
 from fairbench.web.demo import account as demo
@@ -196,7 +197,7 @@ def _past_meeting(
 
 def _events(
     chance: random.Random, timeline: Timeline, start: datetime.datetime, people: list[Participant]
-) -> list[actions.Reported]:
+) -> list[TeachEventInput]:
     """A class as its device would have told it: a little slower in the middle, one item left out
     when it runs late."""
     now = start
@@ -212,7 +213,7 @@ def _events(
         took = round(item.total * chance.uniform(0.94, 1.13))
         late += took - item.total
         now += datetime.timedelta(seconds=took)
-    noted = actions.Reported(
+    noted = TeachEventInput(
         id=_uuid(chance),
         kind="noted",
         item=chance.choice(timeline.items).item.id,
@@ -223,8 +224,8 @@ def _events(
     return [*reported, noted, _reported(chance, "ended", "", now)]
 
 
-def _reported(chance: random.Random, kind: str, item: str, at: datetime.datetime) -> actions.Reported:
-    return actions.Reported(id=_uuid(chance), kind=kind, item=item, at=at)
+def _reported(chance: random.Random, kind: EventKind, item: str, at: datetime.datetime) -> TeachEventInput:
+    return TeachEventInput(id=_uuid(chance), kind=kind, item=item, at=at)
 
 
 def _uuid(chance: random.Random) -> uuid.UUID:
@@ -239,10 +240,16 @@ def _differences(
         rung = item.exercise.rung(item.version.id)
         if rung:
             easier = item.exercise.versions[rung - 1].id
-            differed = actions.Differed(person.id, item.item.id, version=easier, effort=chance.randint(4, 6))
+            differed = DifferenceInput(
+                participant=person.id, item=item.item.id, version=easier, effort=chance.randint(4, 6)
+            )
         else:
-            differed = actions.Differed(person.id, item.item.id, done=max(1, item.count - chance.randint(2, 5)))
+            differed = DifferenceInput(
+                participant=person.id, item=item.item.id, done=max(1, item.count - chance.randint(2, 5))
+            )
         actions.differ(actor, meeting.id, differed)
     sore = chance.choice(people)
     where = chance.choice(["left knee", "right shoulder", "low back"])
-    actions.differ(actor, meeting.id, actions.Differed(sore.id, effort=5, pain=chance.randint(1, 3), pain_where=where))
+    actions.differ(
+        actor, meeting.id, DifferenceInput(participant=sore.id, effort=5, pain=chance.randint(1, 3), pain_where=where)
+    )

@@ -1,7 +1,7 @@
 """The demo's people: who they are, what they live with, and where their screening stands."""
 
 import datetime
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 
 from django.utils import timezone
 
@@ -11,6 +11,7 @@ from fairbench.core.people.screening import Outcome
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people import health_actions
+from fairbench.web.people.health_inputs import AdviceInput, DeclareInput
 from fairbench.web.people.health_summary import keep_health_summary
 from fairbench.web.people.models import Group, Listing, Participant, PastListing, Screening
 
@@ -153,11 +154,12 @@ def put_down(actor: Actor, group: Group, people: tuple[Someone, ...]) -> None:
         listing = Listing.objects.create(practice=actor.practice, group=group, participant=person, kind=kind)
         Listing.objects.filter(id=listing.id).update(since=timezone.localdate() - _listed_for(someone))
         for declared in someone.has:
-            health_actions.declare(actor, person.id, declared)
+            health_actions.declare(actor, person.id, DeclareInput(**asdict(declared)))
         if someone.cleared:
             condition = someone.has[0].condition
             until = timezone.localdate() + datetime.timedelta(days=150)
-            health_actions.clear(actor, person.id, condition, "Dr Mirren Oake", someone.cleared, until)
+            advice = AdviceInput(condition=condition, who="Dr Mirren Oake", said=someone.cleared, until=until)
+            health_actions.clear(actor, person.id, advice)
         if someone.screened is not None:
             _screen(actor, person, someone)
 

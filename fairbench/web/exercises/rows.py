@@ -21,8 +21,12 @@ def row(shelf: Shelf, template: str, found: Found) -> SafeString:
     if key not in rows:
         shown = found.versions
         base = next((version for version in shown if version.id == found.exercise.base), shown[0])
+        every = len(found.exercise.versions)
+        count = f"{len(shown)} of {every} version{'' if every == 1 else 's'}"
         rows[key] = SafeString(
-            render_to_string(template, {"exercise": found.exercise, "versions": shown, "base": base})
+            render_to_string(
+                template, {"exercise": found.exercise, "versions": shown, "base": base, "count_words": count}
+            )
         )
     return rows[key]
 

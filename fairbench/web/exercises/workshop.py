@@ -12,7 +12,7 @@ from fairbench.core.body.editing import CHOICES, Limbs
 from fairbench.core.body.movement import Movement, balances, demands, solved
 from fairbench.core.body.pose.joints import SIDED, TRUNK, PoseError, beyond, range_of
 from fairbench.core.body.pose.pose import PoseSpec
-from fairbench.core.body.statics.statics import GROUPS, Statics
+from fairbench.core.body.statics.statics import Statics, shares_words
 from fairbench.core.body.support.holding import Solved
 from fairbench.core.body.view import View
 from fairbench.core.errors import InputError
@@ -279,7 +279,7 @@ class Bench:
     props: tuple[Option, ...]
     views: tuple[tuple[int, View, tuple[Option, ...]], ...]
     demands: tuple[Demand, ...]
-    shares: tuple[tuple[str, int], ...]
+    shares_words: str
     balance: Statics
     stiff: tuple[str, ...]
     wrong: dict[str, str] = field(default_factory=dict)
@@ -315,7 +315,7 @@ def bench(draft: Draft, wrong: InputError | None = None) -> Bench:
             (n, view, tuple(Option(v, v.words, v is view) for v in VIEWS)) for n, view in enumerate(draft.views)
         ),
         demands=demands(draft.movement)[:_MOST_SHOWN],
-        shares=tuple((group, round(balance.shares[group] * 100)) for group in GROUPS if balance.shares[group] > 0.005),
+        shares_words=shares_words(balance.shares),
         balance=balance,
         stiff=tuple(stiff),
         wrong={"place": wrong.place, "message": wrong.message} if wrong else {},

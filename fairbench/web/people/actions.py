@@ -1,8 +1,7 @@
 """Everything that changes people and groups: one verb each."""
 
 import datetime
-from collections.abc import Iterable, Mapping
-from decimal import Decimal
+from collections.abc import Iterable
 from uuid import UUID
 
 from django.db import transaction
@@ -11,16 +10,26 @@ from django.utils import timezone
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.accounts.models import AuditEntry
 
+from .inputs import GroupDetails, ParticipantDetails
 from .models import Group, Listing, Participant, PastListing
 
 
 @transaction.atomic
-def save_participant(actor: Actor, participant: Participant) -> Participant:
-    """Keep a new or changed participant whose fields were checked by a form."""
+def save_participant(
+    actor: Actor, given: ParticipantDetails, participant_id: UUID | None = None, into: UUID | None = None
+) -> Participant:
+    """Save a new participant, or the details of one. ``into`` is a group that a new one is added to."""
     actor.require(Permission.PEOPLE)
-    participant.practice = actor.practice
+    if participant_id is None:
+        participant = Participant(practice=actor.practice)
+    else:
+        participant = Participant.objects.select_for_update().get(id=participant_id)
+    for name, value in given.model_dump().items():
+        setattr(participant, name, value)
     participant.save()
     actor.audit("participant.save", participant.id)
+    if into is not None:
+        add_to_group(actor, into, participant.id)
     return participant
 
 
@@ -33,10 +42,11 @@ def log_view(actor: Actor, participant: Participant) -> None:
 
 
 @transaction.atomic
-def save_group(actor: Actor, group: Group) -> Group:
-    """Keep a new or changed group whose fields were checked by a form."""
+def save_group(actor: Actor, given: GroupDetails, group_id: UUID | None = None) -> Group:
+    """Save a new group, or the details of one."""
     actor.require(Permission.PEOPLE)
-    group.practice = actor.practice
+    group = Group.objects.select_for_update().get(id=group_id) if group_id else Group(practice=actor.practice)
+    group.name, group.place = given.name, given.place
     group.save()
     actor.audit("group.save", group.id)
     return group
@@ -74,26 +84,10 @@ def remove_from_group(actor: Actor, group_id: UUID, participant_id: UUID) -> Non
 
 
 @transaction.atomic
-def import_csv(actor: Actor, group_id: UUID, rows: Iterable[Mapping[str, str]]) -> int:
-    """Everybody of a list whose rows were checked, into a group; all of them or none."""
+def import_csv(actor: Actor, group_id: UUID, people: Iterable[ParticipantDetails]) -> int:
+    """Everybody of a file into a group, all of them or none. Gives back how many."""
     actor.require(Permission.PEOPLE)
     group = Group.objects.get(id=group_id)
-    count = 0
-    for row in rows:
-        person = Participant(
-            practice=actor.practice,
-            call_name=row["call_name"],
-            birth_year=int(row["birth_year"]) if row.get("birth_year") else None,
-            pace=Decimal(row["pace"].replace(",", ".")) if row.get("pace") else Decimal(1),
-            remember=row.get("remember", ""),
-            goals=row.get("goals", ""),
-            emergency=row.get("emergency", ""),
-            private_note=row.get("private_note", ""),
-        )
-        person.full_clean(exclude=["practice"])
-        person.save()
-        Listing.objects.create(practice=actor.practice, group=group, participant=person)
-        actor.audit("participant.save", person.id)
-        count += 1
+    added = [save_participant(actor, person, into=group.id) for person in people]
     actor.audit("group.import_csv", group.id)
-    return count
+    return len(added)

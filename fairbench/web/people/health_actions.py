@@ -1,7 +1,6 @@
 """Everything that changes somebody's health record: one verb each; nothing is deleted, and who did it is kept."""
 
 import datetime
-from collections.abc import Mapping
 from uuid import UUID
 
 from django.db import transaction
@@ -10,11 +9,10 @@ from django.utils import timezone
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.screening_doc import load_questions
-from fairbench.core.people.conditions import Declared
 from fairbench.core.people.screening import Answer, read
-from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor, Permission
 
+from .health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput, OverrideInput, ReviewInput
 from .health_summary import declared_of, keep_health_summary
 from .models import Clearance, Condition, HealthEvent, HealthRow, Override, Participant, Screening
 
@@ -32,26 +30,30 @@ def _done(actor: Actor, person: Participant, verb: str) -> None:
 
 
 @transaction.atomic
-def declare(
-    actor: Actor, participant_id: UUID, declared: Declared, until: datetime.date | None = None, note: str = ""
-) -> Condition:
+def declare(actor: Actor, participant_id: UUID, given: DeclareInput) -> Condition:
     """Add a condition or need. Raises :class:`InputError` for one that is not known or contradicts another."""
     person = _person(actor, participant_id)
-    load_conditions().check_together([*declared_of(person), declared])
-    _check_day(until, "until", future=True)
-    row = Condition.objects.create(
+    load_conditions().check_together([*declared_of(person), given.value()])
+    _check_day(given.until, "until", future=True)
+    row = _add_condition(actor, person, given, given.note, given.until)
+    _done(actor, person, "health.declare")
+    return row
+
+
+def _add_condition(
+    actor: Actor, person: Participant, given: DeclaredInput, note: str, until: datetime.date | None = None
+) -> Condition:
+    return Condition.objects.create(
         practice=actor.practice,
         participant=person,
         noted_by=actor.user,
-        condition=declared.condition,
-        side=declared.side or "",
-        severity=declared.severity,
-        stage=declared.stage,
+        condition=given.condition,
+        side=given.side or "",
+        severity=given.severity,
+        stage=given.stage,
         until=until,
-        note=note[:200],
+        note=note,
     )
-    _done(actor, person, "health.declare")
-    return row
 
 
 @transaction.atomic
@@ -112,14 +114,7 @@ def log_screening_view(actor: Actor, screening: Screening) -> None:
 
 
 @transaction.atomic
-def review(
-    actor: Actor,
-    screening_id: UUID,
-    answers: Mapping[str, str],
-    declared: list[Declared],
-    wanted: str,
-    note: str,
-) -> Screening:
+def review(actor: Actor, screening_id: UUID, given: ReviewInput) -> Screening:
     """Read the answers together: what was told is filled in, conditions are confirmed, what is still wanted is said.
 
     Raises :class:`InputError`; then nothing of it is kept.
@@ -128,141 +123,85 @@ def review(
     person = _person(actor, screening.participant_id)
     if screening.reviewed_at:
         raise InputError("these answers were read already; screen again to change them")
-    reading = read(load_questions(), {**screening.answers, **answers})
+    answers = {**screening.answers, **given.answers}
+    reading = read(load_questions(), answers)
     if reading.open:
         raise InputError(f"still to be told: {reading.open[0].ask}", reading.open[0].id)
-    load_conditions().check_together([*declared_of(person), *declared])
-    screening.answers = {**screening.answers, **answers}
+    load_conditions().check_together([*declared_of(person), *(declared.value() for declared in given.declared)])
+    screening.answers = answers
     screening.outcome = reading.outcome.value
     screening.reviewed_at, screening.reviewed_by = timezone.now(), actor.user
-    screening.wanted, screening.note = wanted[:200], note[:500]
+    screening.wanted, screening.note = given.wanted, given.note
     screening.save()
-    for one in declared:
-        Condition.objects.create(
-            practice=actor.practice,
-            participant=person,
-            noted_by=actor.user,
-            condition=one.condition,
-            side=one.side or "",
-            severity=one.severity,
-            stage=one.stage,
-            note="from the screening",
-        )
+    for declared in given.declared:
+        _add_condition(actor, person, declared, "from the screening")
     _done(actor, person, "screening.review")
     return screening
 
 
 @transaction.atomic
 def note_event(
-    actor: Actor,
-    participant_id: UUID,
-    kind: str,
-    happened_on: datetime.date,
-    note: str = "",
-    permission: Permission = Permission.HEALTH,
+    actor: Actor, participant_id: UUID, given: EventInput, permission: Permission = Permission.HEALTH
 ) -> HealthEvent:
     """Something happened that ends the screening. Raises :class:`InputError` for a day that cannot be."""
     person = _person(actor, participant_id, permission)
-    if kind not in HealthEvent.Kind.values:
-        raise InputError(f"there is no event '{kind}'", "kind")
+    happened_on = given.happened_on or timezone.localdate()
     _check_day(happened_on, "happened_on", future=False)
     row = HealthEvent.objects.create(
         practice=actor.practice,
         participant=person,
         noted_by=actor.user,
-        kind=kind,
+        kind=given.kind,
         happened_on=happened_on,
-        note=note[:200],
+        note=given.note,
     )
     _done(actor, person, "health.event")
     return row
 
 
 @transaction.atomic
-def clear(
-    actor: Actor,
-    participant_id: UUID,
-    condition: str,
-    who: str,
-    said: str,
-    until: datetime.date | None,
-    letter: str = "",
-) -> Clearance:
-    """Keep a clinician's word, and where the letter is. Raises :class:`InputError` when who or what is missing."""
+def clear(actor: Actor, participant_id: UUID, given: AdviceInput) -> Clearance:
+    """Save a clinician's advice, and where the letter is. Raises :class:`InputError` when who or what is missing."""
     person = _person(actor, participant_id)
-    if condition:
-        load_conditions().condition(condition)
-    if not who.strip() or not said.strip():
-        raise InputError("needs who said it and what was said", "who")
-    _check_day(until, "until", future=True)
+    if given.condition:
+        load_conditions().condition(given.condition)
+    if not given.who or not given.said:
+        raise InputError("needs who gave it and what was said", "said" if given.who else "who")
+    _check_day(given.until, "until", future=True)
     row = Clearance.objects.create(
         practice=actor.practice,
         participant=person,
         noted_by=actor.user,
-        condition=condition,
-        who=who[:120],
-        said=said[:300],
-        until=until,
-        letter=letter[:160],
+        condition=given.condition,
+        who=given.who,
+        said=given.said,
+        until=given.until,
+        letter=given.letter,
     )
     _done(actor, person, "health.clear")
     return row
 
 
 @transaction.atomic
-def override(
-    actor: Actor,
-    participant_id: UUID,
-    exercise: str,
-    version: str,
-    reason: str,
-    until: datetime.date,
-    instead: str = "",
-) -> Override:
-    """Decide against the fit, with a reason, until a day. ``instead`` is another exercise, whose version it then is.
-    An earlier word on the same exercise ends."""
+def override(actor: Actor, participant_id: UUID, given: OverrideInput) -> Override:
+    """Decide against the fit, with a reason, until a day. An earlier decision on the same exercise ends."""
     person = _person(actor, participant_id)
-    if not reason.strip():
+    if not given.reason:
         raise InputError("say why, so that it can be read later", "reason")
-    _check_day(until, "until", future=True)
-    person.overrides.filter(exercise=exercise, ended_at=None).update(ended_at=timezone.now(), ended_by=actor.user)
+    _check_day(given.until, "until", future=True)
+    person.overrides.filter(exercise=given.exercise, ended_at=None).update(ended_at=timezone.now(), ended_by=actor.user)
     row = Override.objects.create(
         practice=actor.practice,
         participant=person,
         noted_by=actor.user,
-        exercise=exercise,
-        version=version,
-        instead=instead,
-        reason=reason[:200],
-        until=until,
+        exercise=given.exercise,
+        version=given.version,
+        instead=given.instead,
+        reason=given.reason,
+        until=given.until,
     )
     _done(actor, person, "health.override")
     return row
-
-
-def read_declared(fields: Mapping[str, str], prefix: str = "") -> Declared:
-    """A condition from form fields. Raises :class:`InputError` naming what is wrong."""
-    side = fields.get(f"{prefix}side", "")
-    if side and side not in list(Side):
-        raise InputError(f"there is no side '{side}'", "side")
-    declared = Declared(
-        fields.get(f"{prefix}condition", ""),
-        Side(side) if side else None,
-        fields.get(f"{prefix}severity", ""),
-        fields.get(f"{prefix}stage", ""),
-    )
-    load_conditions().check(declared)
-    return declared
-
-
-def read_day(text: str, place: str) -> datetime.date | None:
-    """A day from a form, or None. Raises :class:`InputError` for one that does not exist."""
-    if not text:
-        return None
-    try:
-        return datetime.date.fromisoformat(text)
-    except ValueError:
-        raise InputError(f"'{text[:20]}' is no day; write it as 2026-11-30", place) from None
 
 
 def _check_day(day: datetime.date | None, place: str, future: bool) -> None:

@@ -26,7 +26,7 @@ class HistoryEntry:
     at: datetime.datetime
 
 
-def on_record(
+def history_of(
     participant: models.Participant, named: Iterable[tuple[models.HealthRow, str]]
 ) -> tuple[HistoryEntry, ...]:
     """``named`` are the health rows, ended ones too, each with what it is in words."""

@@ -2,6 +2,7 @@
 
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
+from django.urls import reverse
 
 from fairbench.web.site.practice_model import PracticeModel
 
@@ -113,6 +114,18 @@ class Screening(PracticeModel):
 
     class Meta:
         ordering = ("-started_at",)
+
+    @property
+    def address(self) -> str:
+        """Where it is gone on with, or read."""
+        return reverse("people:review", args=[self.id]) if self.given_on else reverse("people:ask", args=[self.id, 1])
+
+    @property
+    def state_words(self) -> str:
+        """How far it is: not handed in, to be read, or read by somebody."""
+        if self.reviewed_at:
+            return f"read by {self.reviewed_by.name if self.reviewed_by else 'someone who left'}"
+        return "to be read" if self.given_on else "not handed in"
 
 
 class HealthEvent(HealthRow):

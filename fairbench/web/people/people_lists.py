@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from .health_summary import declared_of, screening_status_of
-from .models import Participant
+from .models import Listing, Participant
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,6 +17,16 @@ class PersonLine:
     talk_first: str
     cautions: int
     kind: str = ""
+
+    @property
+    def kind_words(self) -> str:
+        """How they are in the group, where it is not as a regular."""
+        return "on trial" if self.kind == Listing.Kind.TRIAL else self.kind
+
+    @property
+    def group_words(self) -> str:
+        """The groups they are in; needs them fetched along."""
+        return ", ".join(group.name for group in self.person.groups.all()) or "in no group"
 
 
 def lines_of(people: Iterable[Participant], kinds: Mapping[UUID, str] | None = None) -> list[PersonLine]:

@@ -15,7 +15,7 @@ from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
 from .health_summary import screening_status_of
-from .history import HistoryEntry, on_record
+from .history import HistoryEntry, history_of
 
 Row = TypeVar("Row", bound=models.HealthRow)
 _NEEDS = "needs"
@@ -66,7 +66,7 @@ class PersonPage:
     groups: tuple[models.Listing, ...]
     left: tuple[models.PastListing, ...]
     came: tuple[Any, ...]
-    told: tuple[HistoryEntry, ...]
+    history: tuple[HistoryEntry, ...]
     kinds: tuple[Condition, ...]
 
 
@@ -99,7 +99,7 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         groups=tuple(participant.listings.select_related("group").order_by("since")),
         left=tuple(participant.past_listings.select_related("group").order_by("-until")),
         came=tuple(participant.attendances.select_related("meeting__group").order_by("-meeting__held_on")[:8]),
-        told=on_record(participant, named) if health else (),
+        history=history_of(participant, named) if health else (),
         kinds=tuple(load_conditions()) if health else (),
     )
 

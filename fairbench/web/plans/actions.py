@@ -18,14 +18,22 @@ from fairbench.web.people.models import Group
 from .adapter import core_group, core_plan, shelf
 from .models import Plan, PlanRevision
 
-SETTINGS = "settings"
-"""What an edit touches when it changes the plan's own facts and no item."""
+DETAILS = {"name": "name", "length_min": "length", "lead": "leading side", "water_every_min": "pauses for water"}
+"""The plan's own details, by the words for them."""
 
 Change = Callable[[core.Plan], core.Plan]
 
 
 class EditedElsewhereError(Exception):
     """Another window changed the same thing first. Nothing was applied; the message says what."""
+
+
+@dataclass(frozen=True, slots=True)
+class Touches:
+    """What an edit changes: an item by its id, or one of the plan's own :data:`DETAILS`."""
+
+    item: str = ""
+    detail: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +73,7 @@ def create_from_template(actor: Actor, name: str, length_min: int, group: Group 
 
 def import_plan(actor: Actor, data: bytes) -> Plan:
     """A new plan from a JSON file. Raises :class:`InputError` with the place in the file."""
-    return create(actor, read_plan(data, shelf()), None, "Brought in from a file")
+    return create(actor, read_plan(data, shelf()), None, "Imported from a file")
 
 
 def copy(actor: Actor, plan_id: UUID) -> Plan:
@@ -88,10 +96,16 @@ def archive(actor: Actor, plan_id: UUID, away: bool) -> Plan:
 
 
 @transaction.atomic
-def choose_group(actor: Actor, plan_id: UUID, group: Group | None) -> Plan:
-    """Say whom a plan is for."""
+def choose_group(actor: Actor, plan_id: UUID, group: Group | None, was: UUID | None) -> Plan:
+    """Say whom a plan is for. ``was`` is the group it was for when the person looked; raises
+    :class:`EditedElsewhereError` when another window has chosen one since."""
     actor.require(Permission.PLANS)
     plan = Plan.objects.select_for_update().get(id=plan_id)
+    if plan.group_id != was:
+        raise EditedElsewhereError(
+            "Another group was chosen for this plan in another window. It is shown as it stands now and your choice "
+            "was not applied; choose again if you still want it."
+        )
     plan.group = group
     plan.save(update_fields=["group", "changed_at"])
     actor.audit("plan.choose_group", plan.id)
@@ -99,12 +113,12 @@ def choose_group(actor: Actor, plan_id: UUID, group: Group | None) -> Plan:
 
 
 @transaction.atomic
-def edit(actor: Actor, plan_id: UUID, seen: int, change: Change, said: str, touches: str | None = None) -> Edited:
+def edit(actor: Actor, plan_id: UUID, seen: int, change: Change, said: str, touches: Touches | None = None) -> Edited:
     """Apply ``change`` to the plan as it stands now and keep the result as a new revision.
 
     ``seen`` is the revision that the person was looking at. When others have changed the plan since,
-    the change still applies, unless it touches what they changed too (``touches``: an item's id,
-    SETTINGS, or None for an addition or a move, which can always be made): then
+    the change still applies, unless it touches what they changed too (``touches``, None for an addition or
+    a move, which can always be made): then
     :class:`EditedElsewhereError` is raised and nothing is applied. Raises :class:`InputError` when
     the change itself is not possible.
     """
@@ -160,20 +174,20 @@ def _go(actor: Actor, plan_id: UUID, seen: int, where: Callable[[Plan], int | No
     return Edited(plan, core_plan(_revision(plan, plan.head).document))
 
 
-def _refuse_if_touched(before: core.Plan, now: core.Plan, item_id: str | None) -> None:
-    if item_id is None:
+def _refuse_if_touched(before: core.Plan, now: core.Plan, touches: Touches | None) -> None:
+    if touches is None:
         return
-    if item_id == SETTINGS:
-        if (before.name, before.length_min, before.lead) != (now.name, now.length_min, now.lead):
+    if touches.detail:
+        if getattr(before, touches.detail) != getattr(now, touches.detail):
             raise EditedElsewhereError(
-                "The plan's name, length or leading side was changed in another window. "
+                f"The plan's {DETAILS[touches.detail]} was changed in another window. "
                 "The plan is shown as it stands now; make your change again if you still want it."
             )
         return
-    there_before = next((item for item in before.items() if item.id == item_id), None)
-    there_now = next((item for item in now.items() if item.id == item_id), None)
+    there_before = next((item for item in before.items() if item.id == touches.item), None)
+    there_now = next((item for item in now.items() if item.id == touches.item), None)
     if there_now is None:
-        raise EditedElsewhereError("That item was taken out in another window. The plan is shown as it stands now.")
+        raise EditedElsewhereError("That item was removed in another window. The plan is shown as it stands now.")
     if there_before != there_now:
         raise EditedElsewhereError(
             f"{shelf().exercise(there_now.exercise).name} was changed in another window first. "

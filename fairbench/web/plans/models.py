@@ -24,12 +24,14 @@ class Plan(PracticeModel):
 
 
 class PlanRevision(PracticeModel):
-    """A plan as it stood after one change. Never altered; undo only moves the plan's head."""
+    """A plan as it stood after one change. Never altered; undo only moves the plan's head. ``picture`` is its small
+    drawing in a list, kept for as long as it holds (:mod:`.pictures`)."""
 
     plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
     parent = models.PositiveIntegerField(null=True)
     document = models.JSONField()
+    picture = models.JSONField(null=True, editable=False)
     said = models.CharField(max_length=200)
     user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
     at = models.DateTimeField(auto_now_add=True)

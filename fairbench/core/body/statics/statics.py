@@ -198,3 +198,8 @@ def _moment(pieces: list[Piece], joint: Vector) -> float:
     x = sum(mass * (at[0] - joint[0]) for mass, at in pieces)
     y = sum(mass * (at[1] - joint[1]) for mass, at in pieces)
     return hypot(x, y) * GRAVITY * STATURE
+
+
+def shares_words(shares: Mapping[str, float]) -> str:
+    """Shares of body weight as "34% on the hands, 66% on the feet"; nothing of under half a per cent."""
+    return ", ".join(f"{shares[group]:.0%} on the {group}" for group in GROUPS if shares[group] >= 0.005)

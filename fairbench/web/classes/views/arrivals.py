@@ -1,5 +1,6 @@
 """Before the class: open it, and tap who is here."""
 
+from collections.abc import Callable
 from uuid import UUID
 
 from django.contrib import messages
@@ -12,6 +13,7 @@ from fairbench.core.formats.plan_doc import plan_value
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import PLACES, arriving
+from fairbench.web.classes.inputs import HereInput, NewsInput
 from fairbench.web.classes.models import DayNote, Meeting
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import shelf
@@ -47,34 +49,29 @@ def arrivals(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 def here(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """A tap: someone is here, or is not after all."""
     meeting = find(Meeting, meeting_id, "group")
-    wanted = request.POST.get("participant", "")
-    person = find(Participant, wanted)
-    actions.set_here(actor_of(request), meeting.id, person.id, request.POST.get("here") == "yes")
-    return render(request, "classes/_arrivals.html", _context(meeting))
+    find(Participant, request.POST.get("participant", ""))
+    return _answer(
+        request, meeting, lambda: actions.set_here(actor_of(request), meeting.id, HereInput.read(request.POST))
+    )
 
 
 @require_POST
 def news(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """Anything new today: one tap, or for a pain two. What was refused says why on the page."""
     meeting = find(Meeting, meeting_id, "group")
-    fields = request.POST
-    person = find(Participant, fields.get("participant", ""))
-    try:
-        kind, where, side = (fields.get(name, "") for name in ("kind", "where", "side"))
-        actions.note_today(actor_of(request), meeting.id, person.id, kind, where, side)
-    except InputError as error:
-        context = _context(meeting) | {"wrong": error.message}
-        return render(request, "classes/_arrivals.html", context, status=422)
-    return render(request, "classes/_arrivals.html", _context(meeting))
+    find(Participant, request.POST.get("participant", ""))
+    return _answer(
+        request, meeting, lambda: actions.note_today(actor_of(request), meeting.id, NewsInput.read(request.POST))
+    )
 
 
 @require_POST
 def news_back(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
-    """A note of today is taken back."""
+    """A note of today was not so after all."""
     meeting = find(Meeting, meeting_id, "group")
     note = find(DayNote, request.POST.get("note", ""))
     try:
-        actions.take_back_note(actor_of(request), meeting.id, note.id)
+        actions.undo_note(actor_of(request), meeting.id, note.id)
     except DayNote.DoesNotExist as error:
         raise Http404 from error
     return render(request, "classes/_arrivals.html", _context(meeting))
@@ -88,6 +85,15 @@ def begin(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         return redirect("classes:arrivals", meeting.id)
     actions.begin_teaching(actor_of(request), meeting.id)
     return redirect("classes:teach", meeting.id)
+
+
+def _answer(request: HttpRequest, meeting: Meeting, change: Callable[[], object]) -> HttpResponse:
+    """The arrivals after a change; what was refused says why on the page."""
+    try:
+        change()
+    except InputError as error:
+        return render(request, "classes/_arrivals.html", _context(meeting) | {"wrong": error.message}, status=422)
+    return render(request, "classes/_arrivals.html", _context(meeting))
 
 
 def _first(meeting: Meeting) -> dict[str, object]:

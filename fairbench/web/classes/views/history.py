@@ -2,7 +2,6 @@
 
 from uuid import UUID
 
-from django.db.models import Count, Q
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
@@ -11,19 +10,13 @@ from fairbench.web.classes.meeting import noted_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import people_records
 from fairbench.web.site.find import find
+from fairbench.web.site.paging import find_page
 
 
 def meetings(request: HttpRequest) -> HttpResponse:
-    """All classes, the newest first."""
-    found = (
-        Meeting.objects.select_related("group", "teacher")
-        .annotate(
-            came=Count("attendances", distinct=True),
-            differed=Count("differences", filter=Q(differences__current=True), distinct=True),
-        )
-        .order_by("-held_on", "-started_at")
-    )
-    return render(request, "classes/list.html", {"meetings": found})
+    """All classes, the newest first, a page at a time."""
+    found = find_page(request, Meeting.for_list(Meeting.objects.all()), "group__name", "plan_name")
+    return render(request, "classes/list.html", {"found": found})
 
 
 def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:

@@ -11,11 +11,11 @@ from django.views.decorators.http import require_POST
 from fairbench.core.errors import InputError
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
+from fairbench.web.classes.inputs import DifferenceInput
 from fairbench.web.classes.meeting import timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import PersonRecord, people_records, row_of
 from fairbench.web.site.find import Request, find
-from fairbench.web.site.text import clean_text
 
 
 def record(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
@@ -32,11 +32,11 @@ def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResp
     meeting = None
     if request.method == "POST":
         try:
-            meeting = actions.differ(actor_of(request), meeting_id, _differed(participant_id, request)).meeting
+            meeting = actions.differ(actor_of(request), meeting_id, _difference(participant_id, request)).meeting
         except (actions.NotThereError, Meeting.DoesNotExist):
             raise Http404 from None
         except InputError as error:
-            wrong = {error.place or "note": error.message}
+            wrong = {error.place or "note": str(error).replace("_", " ")}
     context = _context(meeting or find(Meeting, meeting_id, "group"))
     if not any(p.participant.id == participant_id for p in context["people"]):
         raise Http404
@@ -70,35 +70,20 @@ def _context(meeting: Meeting) -> dict[str, Any]:
         "timeline": timeline,
         "people": people,
         "items": timeline.items,
+        "recorded": meeting.state == Meeting.State.RECORDED,
         "differing": sum(bool(p.current) for p in people),
         "plank_row": row_of(timeline),
     }
 
 
-def _differed(participant_id: UUID, request: HttpRequest) -> actions.Differed:
+def _difference(participant_id: UUID, request: HttpRequest) -> DifferenceInput:
+    """What the form says. Reset to plan, it says nothing; else :class:`RecordError` asks for something."""
     fields = request.POST
     if fields.get("back_to_plan") == "yes":
-        return actions.Differed(participant_id, fields.get("item", "")[:64])
-    differed = actions.Differed(
-        participant=participant_id,
-        item=fields.get("item", "")[:64],
-        version=fields.get("version", "")[:64],
-        done=_figure(fields.get("done", ""), "done"),
-        skipped=fields.get("skipped") == "on",
-        effort=_figure(fields.get("effort", ""), "effort"),
-        pain=_figure(fields.get("pain", ""), "pain"),
-        pain_where=clean_text(fields.get("pain_where", "")).strip(),
-        note=clean_text(fields.get("note", "")).strip(),
+        return DifferenceInput.read({"participant": participant_id, "item": fields.get("item", "")})
+    given = DifferenceInput.read(
+        {**fields.dict(), "participant": participant_id, "skipped": fields.get("skipped") == "on"}
     )
-    if differed.is_nothing:
-        raise actions.RecordError("say what differed: a version, a count, left out, effort, pain or a note", "note")
-    return differed
-
-
-def _figure(text: str, field: str) -> int | None:
-    text = text.strip()
-    if not text:
-        return None
-    if not text.isascii() or not text.isdigit() or len(text) > 6:
-        raise actions.RecordError(f"needs a whole number, not '{text[:20]}'", field)
-    return int(text)
+    if given.is_nothing:
+        raise actions.RecordError("say what changed: a version, a count, not done, effort, pain or a note", "note")
+    return given

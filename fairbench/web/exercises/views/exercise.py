@@ -6,19 +6,20 @@ from django.http import Http404, HttpResponse
 from django.shortcuts import render
 
 from fairbench.core.body.movement import balances, demands
-from fairbench.core.body.statics.statics import GROUPS
+from fairbench.core.body.statics.statics import GROUPS, shares_words
 from fairbench.core.body.view import View
 from fairbench.core.dose.words import summary
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.ladder import Step, steps_of
+from fairbench.core.exercises.ladder_words import in_words
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.web.exercises.filters import Choice
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.site.find import Request
 
-_MOST = 4
-"""Differences shown at once."""
+_MOST = 3
+"""Differences told in words; all stand behind Details."""
 
 
 def exercise(request: Request, exercise_id: str) -> HttpResponse:
@@ -44,18 +45,22 @@ def exercise(request: Request, exercise_id: str) -> HttpResponse:
 
 
 def _rung(found: Exercise, version: Version, step: Step | None, stock: Shelf) -> dict[str, Any]:
-    shares: dict[str, float] = {}
-    for _, held in balances(version.movement):
-        for group in GROUPS:
-            shares[group] = max(shares.get(group, 0.0), held.shares[group])
     return {
         "version": version,
         "base": version.id == found.base,
         "dose": summary(version.dose, found.limb),
         "seconds": version.dose.time.total,
-        "props": [stock.props[prop] for prop in version.props],
-        "more": [difference.words for difference in step.more[:_MOST]] if step else [],
+        "props": " ".join(stock.props[prop].words for prop in version.props),
+        "in_words": in_words(step.more, _MOST) if step else "",
+        "more": [difference.words for difference in step.more] if step else [],
+        "less": [difference.words for difference in step.less] if step else [],
         "reason": step.reason if step else "",
         "demands": demands(version.movement),
-        "shares": [(group, round(share * 100)) for group, share in shares.items() if share >= 0.005],
+        "shares_words": shares_words(_most_carried(version)),
     }
+
+
+def _most_carried(version: Version) -> dict[str, float]:
+    """The most that each group of bearing parts carries in any pose, as shares of body weight."""
+    poses = [held.shares for _, held in balances(version.movement)]
+    return {group: max(shares[group] for shares in poses) for group in GROUPS}

@@ -96,5 +96,4 @@ def _said(shown: workshop.Bench, wrong: InputError | None) -> str:
     """What a screen reader hears after a change."""
     if wrong is not None:
         return f"Not applied. {wrong.message}"
-    shares = ", ".join(f"{percent} percent on the {group}" for group, percent in shown.shares)
-    return f"Done. {shares}."
+    return f"Done. {shown.shares_words}."

@@ -3,7 +3,7 @@
 from uuid import UUID
 
 from django.contrib import messages
-from django.db.models import Count, Q
+from django.db.models import Count
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
@@ -11,19 +11,29 @@ from django.views.decorators.http import require_POST
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.people import actions
 from fairbench.web.people.forms import GroupForm
+from fairbench.web.people.inputs import GroupDetails
 from fairbench.web.people.models import Group, Listing, Participant, PastListing
 from fairbench.web.people.people_lists import lines_of
 from fairbench.web.site.find import find
+from fairbench.web.site.paging import find_page
+
+PEOPLE_PAGE = 60
+MEETINGS_SHOWN = 20
+CANDIDATES = 40
+"""How many people are offered at once to be added to a group; the others are found by name."""
 
 
 def groups(request: HttpRequest) -> HttpResponse:
-    """All groups, and everyone."""
+    """All groups, and everyone, a page at a time."""
+    everyone = Participant.objects.prefetch_related("groups")
+    found = find_page(request, everyone, "call_name", size=PEOPLE_PAGE)
     return render(
         request,
         "people/groups.html",
         {
             "groups": Group.objects.annotate(size=Count("listings")).order_by("name"),
-            "people": lines_of(Participant.objects.prefetch_related("groups")),
+            "found": found,
+            "lines": lines_of(found.page),
         },
     )
 
@@ -38,16 +48,23 @@ def group(request: HttpRequest, group_id: UUID) -> HttpResponse:
         {
             "group": found,
             "listed": lines_of(found.participants.all(), kinds),
-            "kinds": Listing.Kind.choices,
-            "others": Participant.objects.exclude(listings__group=found),
+            **_candidates(request, found),
             "left": _left(found),
-            "plans": found.plans.filter(archived=False),
-            "meetings": found.meetings.annotate(
-                came=Count("attendances", distinct=True),
-                differed=Count("differences", filter=Q(differences__current=True), distinct=True),
-            ).order_by("-held_on", "-started_at"),
+            "plans": found.plans.filter(archived=False)[:MEETINGS_SHOWN],
+            "meetings": found.meetings.model.for_list(found.meetings.all())[:MEETINGS_SHOWN],
         },
     )
+
+
+def candidates(request: HttpRequest, group_id: UUID) -> HttpResponse:
+    """Who could be added, narrowed by name as one types."""
+    found = find(Group, group_id)
+    return render(request, "people/_candidates.html", {"group": found, **_candidates(request, found)})
+
+
+def _candidates(request: HttpRequest, found: Group) -> dict[str, object]:
+    others = find_page(request, Participant.objects.exclude(listings__group=found), "call_name", size=CANDIDATES)
+    return {"others": others.page.object_list, "kinds": Listing.Kind.choices, "too_many": others.page.has_next()}
 
 
 def _left(found: Group) -> list[PastListing]:
@@ -61,13 +78,13 @@ def edit_group(request: HttpRequest, group_id: UUID | None = None) -> HttpRespon
     found = find(Group, group_id) if group_id else Group()
     form = GroupForm(request.POST or None, instance=found)
     if request.method == "POST" and form.is_valid():
-        saved = actions.save_group(actor_of(request), form.instance)
+        saved = actions.save_group(actor_of(request), GroupDetails.read(form.cleaned_data), group_id)
         return redirect("people:group", saved.id)
     return render(request, "people/edit_group.html", {"form": form, "group": found if group_id else None})
 
 
 @require_POST
-def list_person(request: HttpRequest, group_id: UUID) -> HttpResponse:
+def add_to_group(request: HttpRequest, group_id: UUID) -> HttpResponse:
     found = find(Group, group_id)
     wanted = request.POST.get("participant", "")
     person = find(Participant, wanted)
@@ -79,12 +96,13 @@ def list_person(request: HttpRequest, group_id: UUID) -> HttpResponse:
 
 
 @require_POST
-def take_off(request: HttpRequest, group_id: UUID) -> HttpResponse:
+def remove_from_group(request: HttpRequest, group_id: UUID) -> HttpResponse:
     found = find(Group, group_id)
     wanted = request.POST.get("participant", "")
     person = find(Participant, wanted)
     actions.remove_from_group(actor_of(request), found.id, person.id)
     messages.success(
-        request, f"{person.call_name} is off the list. What they did stays on record, and they can come back any time."
+        request,
+        f"{person.call_name} is removed from {found.name}. What they did is kept; they can be added again.",
     )
     return redirect("people:group", found.id)

@@ -11,6 +11,7 @@ from fairbench.core.errors import InputError
 from fairbench.core.formats.people_csv import COLUMNS, Table, guess, people_rows, read_table, write_people
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import actions
+from fairbench.web.people.inputs import ParticipantDetails
 from fairbench.web.people.models import Group
 from fairbench.web.site.find import find
 
@@ -37,10 +38,12 @@ def import_csv(request: HttpRequest, group_id: UUID) -> HttpResponse:
     if request.POST.get("go") != "yes":
         return render(request, "people/import.html", context)
     if bad and request.POST.get("leave_out") != "on":
-        wrong = f"{len(bad)} rows cannot be taken as they are. Nobody was brought in."
+        wrong = f"{len(bad)} rows cannot be imported as they are. Nobody was imported."
         return render(request, "people/import.html", context | {"wrong": wrong}, status=422)
-    count = actions.import_csv(actor_of(request), group.id, [row.fields for row in rows if not row.wrong])
-    messages.success(request, f"{count} people are on the list." + (f" {len(bad)} rows were left out." if bad else ""))
+    count = actions.import_csv(
+        actor_of(request), group.id, [ParticipantDetails.read(row.fields) for row in rows if not row.wrong]
+    )
+    messages.success(request, f"{count} people are in the group." + (f" {len(bad)} rows were left out." if bad else ""))
     return redirect("people:group", group.id)
 
 

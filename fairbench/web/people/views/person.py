@@ -9,9 +9,14 @@ from django.shortcuts import redirect, render
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import actions
 from fairbench.web.people.forms import ParticipantForm
+from fairbench.web.people.inputs import ParticipantDetails
 from fairbench.web.people.models import Group, Participant
 from fairbench.web.people.person_page import person_page
 from fairbench.web.site.find import find
+
+PACE_HINT = (
+    "1 is an ordinary older adult, 2 takes twice as long, 3 is the most. A group moves at the pace of its slowest."
+)
 
 
 def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
@@ -33,11 +38,15 @@ def edit_participant(request: HttpRequest, participant_id: UUID | None = None) -
     wanted = request.GET.get("group", "")
     into = find(Group, wanted) if wanted else None
     if request.method == "POST" and form.is_valid():
-        saved = actions.save_participant(actor, form.instance)
+        details = ParticipantDetails.read(form.cleaned_data)
+        saved = actions.save_participant(actor, details, participant_id, into.id if into else None)
         messages.success(request, f"{saved.call_name} is saved.")
         if into:
-            actions.add_to_group(actor, into.id, saved.id)
             return redirect("people:group", into.id)
         return redirect("people:participant", saved.id)
     participant = found if participant_id else None
-    return render(request, "people/edit_participant.html", {"form": form, "participant": participant, "into": into})
+    return render(
+        request,
+        "people/edit_participant.html",
+        {"form": form, "participant": participant, "into": into, "pace_hint": PACE_HINT},
+    )

@@ -1,22 +1,25 @@
 """Screening: asked one question a page on a tablet handed over, and read together afterwards."""
 
+from dataclasses import dataclass
+from itertools import groupby
 from uuid import UUID
 
 from django.contrib import messages
 from django.contrib.auth import logout
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.screening_doc import load_questions
-from fairbench.core.people.conditions import Declared
-from fairbench.core.people.screening import Answer
+from fairbench.core.people.conditions import Condition
+from fairbench.core.people.screening import Answer, Question
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import health_actions
 from fairbench.web.people.handover import KEY, MOST_TRIES, TRIES, hand_over, take_back
-from fairbench.web.people.health_actions import read_declared
+from fairbench.web.people.health_inputs import DeclaredInput, ReviewInput
 from fairbench.web.people.health_summary import declared_of
 from fairbench.web.people.models import Participant, Screening
 from fairbench.web.site.find import find
@@ -106,40 +109,70 @@ def review(request: HttpRequest, screening_id: UUID) -> HttpResponse:
             return redirect("people:participant", screening.participant_id)
     else:
         health_actions.log_screening_view(actor, screening)
-    context = {"screening": screening, "lines": _lines(request, screening), "wrong": wrong, "given": request.POST}
+    context = {
+        "screening": screening,
+        "dates": _dates(screening),
+        "groups": _groups(request, screening),
+        "wrong": wrong,
+        "given": request.POST,
+    }
     return render(request, "people/review.html", context, status=422 if wrong else 200)
+
+
+def _dates(screening: Screening) -> str:
+    """When the answers were given and read, and by whom."""
+    given = f"Given {screening.given_on:%-d %b %Y}" if screening.given_on else "Not handed in"
+    if screening.reviewed_at is None:
+        return f"{given}."
+    whose = f" by {screening.reviewed_by.name}" if screening.reviewed_by else ""
+    return f"{given}, read {timezone.localtime(screening.reviewed_at):%-d %b %Y}{whose}."
 
 
 def _review(request: HttpRequest, screening: Screening) -> None:
     fields = request.POST
     answers = {q.id: fields[f"q-{q.id}"] for q in load_questions() if f"q-{q.id}" in fields}
     final = {**screening.answers, **answers}
-    declared: list[Declared] = []
+    declared = []
     for question in load_questions():
         if question.condition and final.get(question.id) == Answer.YES and fields.get(f"keep-{question.id}") == "on":
-            named = {name: fields.get(f"{question.id}-{name}", "") for name in ("side", "severity", "stage")}
-            declared.append(read_declared({**named, "condition": question.condition}))
-    wanted, note = fields.get("wanted", ""), fields.get("note", "")
-    health_actions.review(actor_of(request), screening.id, answers, declared, wanted, note)
+            options = {name: fields.get(f"{question.id}-{name}", "") for name in ("side", "severity", "stage")}
+            declared.append(DeclaredInput.read({**options, "condition": question.condition}))
+    given = {name: fields.get(name, "") for name in ("wanted", "note")}
+    review = ReviewInput.read({**given, "answers": answers, "declared": tuple(declared)})
+    health_actions.review(actor_of(request), screening.id, review)
 
 
-def _lines(request: HttpRequest, screening: Screening) -> list[dict[str, object]]:
-    known, own = load_conditions(), {one.condition for one in declared_of(screening.participant)}
-    lines: list[dict[str, object]] = []
-    group = ""
-    for question in load_questions():
-        said = request.POST.get(f"q-{question.id}", screening.answers.get(question.id, Answer.TELL))
-        condition = known.condition(question.condition) if question.condition else None
-        new = condition is not None and condition.id not in own and said != Answer.NO
-        lines.append(
-            {
-                "question": question,
-                "heading": question.group if question.group != group else "",
-                "said": said,
-                "told": screening.answers.get(question.id) == Answer.TELL,
-                "condition": condition if new else None,
-                "known": condition is not None and condition.id in own,
-            }
-        )
-        group = question.group
-    return lines
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One question with its answer. ``told`` says that the answer was left to be told; ``condition`` is what a yes can
+    become, ``known`` that they have it already."""
+
+    question: Question
+    said: str
+    told: bool
+    condition: Condition | None
+    known: bool
+
+
+@dataclass(frozen=True, slots=True)
+class QuestionGroup:
+    """Questions that belong together."""
+
+    heading: str
+    lines: tuple[Line, ...]
+
+
+def _groups(request: HttpRequest, screening: Screening) -> list[QuestionGroup]:
+    """Every question in its group, with what was answered, or chosen on the page that could not be saved."""
+    known, declared = load_conditions(), {found.condition for found in declared_of(screening.participant)}
+    groups = []
+    for heading, questions in groupby(load_questions(), key=lambda question: question.group):
+        lines = []
+        for question in questions:
+            said = request.POST.get(f"q-{question.id}", screening.answers.get(question.id, Answer.TELL))
+            condition = known.condition(question.condition) if question.condition else None
+            has_it = condition is not None and condition.id in declared
+            told = screening.answers.get(question.id) == Answer.TELL
+            lines.append(Line(question, said, told, None if has_it or said == Answer.NO else condition, has_it))
+        groups.append(QuestionGroup(heading, tuple(lines)))
+    return groups

@@ -1,15 +1,17 @@
-"""What a person can do on the bench, by the name in the address: form fields in, an edit out."""
+"""What a person can do on the bench, by the name in the address: a checked input in, an edit out."""
 
 import datetime
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
+from typing import Any, Generic, Literal, TypeVar
 from uuid import UUID
 
 from django.utils import timezone
+from pydantic import Field
 
 from fairbench.core.dose import edit as dose_edit
 from fairbench.core.dose.dose import Dose
-from fairbench.core.errors import DoseError, PlanError
+from fairbench.core.errors import InputError, PlanError
 from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.plan import plan as plans
@@ -18,17 +20,17 @@ from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people import health_actions
+from fairbench.web.people.health_inputs import OverrideInput
 from fairbench.web.people.models import Group, Participant
+from fairbench.web.plans import actions
+from fairbench.web.plans.actions import Edited, Touches
+from fairbench.web.plans.adapter import core_group, core_plan, shelf
+from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import find
-from fairbench.web.site.text import clean_text
+from fairbench.web.site.inputs import Figure, Input, ItemId, Lines, OneLine, OptionalId, Slug, Whole
 
-from .. import actions
-from ..actions import Edited
-from ..adapter import core_group, core_plan, shelf
-from ..models import Plan, PlanRevision
-
-Fields = Mapping[str, str]
 GIVEN_FOR = datetime.timedelta(days=7)
+_MOST_STEPS = 10
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,132 +43,207 @@ class Done:
     can_redo: bool = False
 
 
-def _seen(fields: Fields) -> int:
-    text = fields.get("seen", "")
-    if not text.isascii() or not text.isdigit() or len(text) > 9:
-        raise PlanError("the window did not say which state of the plan it shows; reload it", "seen")
-    return int(text)
+class EditInput(Input):
+    """``seen`` is the state of the plan that the window shows, ``chosen`` the item that is open in it; ``item`` is
+    what is changed, ``exercise`` what it is, so that the change can be told."""
+
+    seen: Whole = Field(ge=0, le=999_999_999)
+    chosen: ItemId = ""
+    item: ItemId = ""
+    exercise: Slug = ""
+
+    @property
+    def name(self) -> str:
+        """The exercise's name, for telling."""
+        found = shelf().exercises.get(self.exercise)
+        return found.name if found else "The item"
 
 
-def _number(text: str, field: str) -> float | int:
-    try:
-        return int(text)
-    except ValueError:
-        pass
-    try:
-        return float(text.replace(",", "."))
-    except ValueError:
-        raise DoseError(f"needs a number, not '{text[:20]}'", field) from None
+Given = TypeVar("Given", bound=EditInput)
+
+
+@dataclass(frozen=True, slots=True)
+class Edit(Generic[Given]):
+    """One edit: what it takes and what it does."""
+
+    takes: type[Given]
+    does: Callable[[Actor, UUID, Given], Done]
+
+    def __call__(self, actor: Actor, plan_id: UUID, fields: Mapping[str, str]) -> Done:
+        """Read the fields and do it. Raises :class:`InputError` naming the field, or what the plan does not allow."""
+        return self.does(actor, plan_id, self.takes.read(fields))
+
+
+EDITS: dict[str, Edit[Any]] = {}
+"""Every edit by its name in the address."""
+
+
+def edit(
+    name: str, takes: type[Given]
+) -> Callable[[Callable[[Actor, UUID, Given], Done]], Callable[[Actor, UUID, Given], Done]]:
+    """Register an edit under a name, with its input."""
+
+    def register(does: Callable[[Actor, UUID, Given], Done]) -> Callable[[Actor, UUID, Given], Done]:
+        EDITS[name] = Edit(takes, does)
+        return does
+
+    return register
 
 
 def _edit(
-    actor: Actor, plan_id: UUID, fields: Fields, change: actions.Change, said: str, *, touches: bool = True
+    actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, said: str, *, touches: bool = True
 ) -> Done:
-    item = fields.get("item", "")
-    edited = actions.edit(actor, plan_id, _seen(fields), change, said, item if touches else None)
-    return Done(edited, said, item)
+    what = Touches(item=given.item) if touches else None
+    return Done(actions.edit(actor, plan_id, given.seen, change, said, what), said, given.item)
 
 
-def _name(fields: Fields) -> str:
-    exercise = fields.get("exercise", "")
-    found = shelf().exercises.get(exercise)
-    return found.name if found else "The item"
+# Items: putting them down, moving them, taking them away.
 
 
-def add(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    exercise = shelf().exercise(fields.get("exercise", ""))
-    version = exercise.version(fields.get("version") or exercise.base)
+class AddInput(EditInput):
+    version: Slug = ""
+
+
+@edit("add", AddInput)
+def add(actor: Actor, plan_id: UUID, given: AddInput) -> Done:
+    """An exercise of the shelf, after what is chosen where it belongs there, else at the end of its block."""
+    exercise = shelf().exercise(given.exercise)
+    version = exercise.version(given.version or exercise.base)
     item = Item(actions.new_id(), exercise.id, version.id)
-    after = fields.get("chosen") or None
 
     def change(plan: plans.Plan) -> plans.Plan:
-        there = after is not None and any(i.id == after for i in plan.items())
-        return plans.add_where_it_belongs(plan, item, shelf(), after if there else None)
+        there = any(i.id == given.chosen for i in plan.items())
+        return plans.add_where_it_belongs(plan, item, shelf(), given.chosen if there else None)
 
     said = f"Added {exercise.name}."
-    return Done(actions.edit(actor, plan_id, _seen(fields), change, said), said, item.id)
+    return Done(actions.edit(actor, plan_id, given.seen, change, said), said, item.id)
 
 
-def remove(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    item = fields.get("item", "")
+@edit("remove", EditInput)
+def remove(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """The item goes; what stood beside it is chosen then."""
     beside: list[str] = []
 
     def change(plan: plans.Plan) -> plans.Plan:
         ids = [i.id for i in plan.items()]
-        at = ids.index(plan.item(item).id)
+        at = ids.index(plan.item(given.item).id)
         beside[:] = ids[at + 1 : at + 2] or ids[max(0, at - 1) : at]
-        return plans.remove(plan, item)
+        return plans.remove(plan, given.item)
 
-    done = _edit(actor, plan_id, fields, change, f"Took out {_name(fields)}.")
+    done = _edit(actor, plan_id, given, change, f"Removed {given.name}.")
     return replace(done, chosen=beside[0] if beside else "")
 
 
-def copy(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+@edit("copy", EditInput)
+def copy(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """The same item once more, right after it."""
     new_id = actions.new_id()
     done = _edit(
         actor,
         plan_id,
-        fields,
-        lambda plan: plans.duplicate(plan, fields.get("item", ""), new_id),
-        f"Copied {_name(fields)}.",
+        given,
+        lambda plan: plans.duplicate(plan, given.item, new_id),
+        f"Copied {given.name}.",
         touches=False,
     )
     return replace(done, chosen=new_id)
 
 
-def _place(actor: Actor, plan_id: UUID, fields: Fields, change: actions.Change, said: str) -> Done:
+def _place(actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, said: str) -> Done:
     """A move: it can always be made, so it touches nothing that others may have changed."""
-    return _edit(actor, plan_id, fields, change, f"Moved {_name(fields)}{said}.", touches=False)
+    return _edit(actor, plan_id, given, change, f"Moved {given.name}{said}.", touches=False)
 
 
-def move(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    block, place = int(_number(fields.get("block", ""), "block")), int(_number(fields.get("place", ""), "place"))
-    return _place(actor, plan_id, fields, lambda plan: plans.move(plan, fields.get("item", ""), block, place), "")
+class MoveInput(EditInput):
+    block: Whole = Field(ge=0, le=plans.MAX_ITEMS)
+    place: Whole = Field(ge=0, le=plans.MAX_ITEMS)
 
 
-def earlier(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _place(actor, plan_id, fields, lambda plan: plans.step_earlier(plan, fields.get("item", "")), " earlier")
+@edit("move", MoveInput)
+def move(actor: Actor, plan_id: UUID, given: MoveInput) -> Done:
+    """The item to a place in a block."""
+    return _place(actor, plan_id, given, lambda plan: plans.move(plan, given.item, given.block, given.place), "")
 
 
-def later(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _place(actor, plan_id, fields, lambda plan: plans.step_later(plan, fields.get("item", "")), " later")
+@edit("earlier", EditInput)
+def earlier(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """The item one place earlier."""
+    return _place(actor, plan_id, given, lambda plan: plans.step_earlier(plan, given.item), " earlier")
 
 
-def version(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+@edit("later", EditInput)
+def later(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """The item one place later."""
+    return _place(actor, plan_id, given, lambda plan: plans.step_later(plan, given.item), " later")
+
+
+# What is done: version, another exercise, the fairest versions.
+
+
+class VersionInput(EditInput):
+    version: Slug
+
+
+@edit("version", VersionInput)
+def version(actor: Actor, plan_id: UUID, given: VersionInput) -> Done:
+    """Another version of the item's exercise, at its usual dose."""
     return _edit(
         actor,
         plan_id,
-        fields,
-        lambda plan: plans.take_version(plan, fields.get("item", ""), fields.get("version", ""), shelf()),
-        f"Changed the version of {_name(fields)}.",
+        given,
+        lambda plan: plans.take_version(plan, given.item, given.version, shelf()),
+        f"Changed the version of {given.name}.",
     )
 
 
-def swap(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+class SwapInput(EditInput):
+    to: Slug
+    version: Slug = ""
+
+
+@edit("swap", SwapInput)
+def swap(actor: Actor, plan_id: UUID, given: SwapInput) -> Done:
     """Another exercise in an item's place, for everybody, at its usual dose."""
-    exercise = shelf().exercise(fields.get("to", ""))
-    version = exercise.version(fields.get("version") or exercise.base)
+    exercise = shelf().exercise(given.to)
+    version = exercise.version(given.version or exercise.base)
 
     def change(plan: plans.Plan) -> plans.Plan:
-        item = plan.item(fields.get("item", ""))
+        item = plan.item(given.item)
         return plans.change(plan, replace(item, exercise=exercise.id, version=version.id, dose=None))
 
-    return _edit(actor, plan_id, fields, change, f"Swapped for {exercise.name}.")
+    return _edit(actor, plan_id, given, change, f"Swapped for {exercise.name}.")
 
 
-def give(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+class GiveInput(EditInput):
+    person: UUID
+    instead: Slug
+    version: Slug
+
+
+@edit("give", GiveInput)
+def give(actor: Actor, plan_id: UUID, given: GiveInput) -> Done:
     """Another exercise for one person, for a week, so that their next class is within it. The plan stays as it is."""
-    exercise, instead = shelf().exercise(fields.get("exercise", "")), shelf().exercise(fields.get("instead", ""))
-    version = instead.version(fields.get("version", ""))
-    person = find(Participant, fields.get("person", ""))
+    exercise, instead = shelf().exercise(given.exercise), shelf().exercise(given.instead)
+    version = instead.version(given.version)
+    person = find(Participant, given.person)
     until = timezone.localdate() + GIVEN_FOR
-    reason = f"nothing of {exercise.name} suits just now"
-    health_actions.override(actor, person.id, exercise.id, version.id, reason, until, instead.id)
+    health_actions.override(
+        actor,
+        person.id,
+        OverrideInput(
+            exercise=exercise.id,
+            version=version.id,
+            instead=instead.id,
+            reason=f"nothing of {exercise.name} suits just now",
+            until=until,
+        ),
+    )
     said = f"{person.call_name}: {instead.name}, {version.name}, until {until:%-d %B}."
-    return _unchanged(Plan.objects.select_related("group").get(id=plan_id), said, fields)
+    return _unchanged(Plan.objects.select_related("group").get(id=plan_id), said, given)
 
 
-def bases(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+@edit("bases", EditInput)
+def bases(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     """The fairest base versions for the whole plan, worked out anew for the plan as it is now."""
     group = core_group(Plan.objects.select_related("group").get(id=plan_id).group)
     changed: list[int] = []
@@ -176,149 +253,194 @@ def bases(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
         changed[:] = [len(proposal.changes)]
         return with_bases(plan, proposal.changes)
 
-    done = _edit(actor, plan_id, fields, change, "Took the fairest bases.", touches=False)
-    return replace(done, said=f"Took the fairest bases: {changed[0]} changed.", chosen="")
+    done = _edit(actor, plan_id, given, change, "Took the fairest versions.", touches=False)
+    return replace(done, said=f"Took the fairest versions: {changed[0]} changed.", chosen="")
+
+
+# How much of it: the dose.
 
 
 def _dose(
-    actor: Actor, plan_id: UUID, fields: Fields, change: Callable[[Dose], Dose], said: str = "Changed the dose of"
+    actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Dose], Dose], said: str = "Changed the dose of"
 ) -> Done:
     def on_plan(plan: plans.Plan) -> plans.Plan:
-        item = plan.item(fields.get("item", ""))
+        item = plan.item(given.item)
         dose = item.dose or shelf().exercise(item.exercise).version(item.version).dose
         return plans.change(plan, replace(item, dose=change(dose)))
 
-    return _edit(actor, plan_id, fields, on_plan, f"{said} {_name(fields)}.")
+    return _edit(actor, plan_id, given, on_plan, f"{said} {given.name}.")
 
 
-def figure(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    path = fields.get("figure", "")
-    value = _number(fields.get("value", ""), path)
-    if path == "rest_after":
-        return _on_item(actor, plan_id, fields, lambda item: replace(item, rest_after=float(value)), "Changed")
-    return _dose(actor, plan_id, fields, lambda dose: dose_edit.set_field(dose, path, value))
+class FieldInput(EditInput):
+    field: str = Field(max_length=60)
+    value: Figure
 
 
-def nudge(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    steps = max(-10, min(10, int(_number(fields.get("steps", ""), "steps"))))
-    return _dose(actor, plan_id, fields, lambda dose: dose_edit.nudge(dose, steps))
+@edit("field", FieldInput)
+def set_field(actor: Actor, plan_id: UUID, given: FieldInput) -> Done:
+    """One field of the dose, or the rest after it."""
+    if given.field == "rest_after":
+        return _on_item(actor, plan_id, given, lambda item: replace(item, rest_after=float(given.value)), "Changed")
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.set_field(dose, given.field, given.value))
 
 
-def kind(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _dose(actor, plan_id, fields, lambda dose: dose_edit.take_kind(dose, fields.get("value", "")))
+class NudgeInput(EditInput):
+    steps: Whole = Field(ge=-_MOST_STEPS, le=_MOST_STEPS)
 
 
-def sides(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _dose(actor, plan_id, fields, lambda dose: dose_edit.take_sides(dose, fields.get("value", "")))
+@edit("nudge", NudgeInput)
+def nudge(actor: Actor, plan_id: UUID, given: NudgeInput) -> Done:
+    """More or less of it, by steps of its main field."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.nudge(dose, given.steps))
 
 
-def ending(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _dose(actor, plan_id, fields, lambda dose: dose_edit.take_ending(dose, fields.get("value", "")))
+class ValueInput(EditInput):
+    value: str = Field(default="", max_length=60)
 
 
-def music(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _dose(actor, plan_id, fields, lambda dose: dose_edit.to_music(dose, fields.get("value") == "on"))
+@edit("kind", ValueInput)
+def kind(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """Another kind of dose, at its starting figures."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_kind(dose, given.value))
 
 
-def usual(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    return _on_item(actor, plan_id, fields, lambda item: replace(item, dose=None), "Usual dose again for")
+@edit("sides", ValueInput)
+def sides(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """The dose shared otherwise between sides and directions."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_sides(dose, given.value))
 
 
-def _on_item(actor: Actor, plan_id: UUID, fields: Fields, change: Callable[[Item], Item], said: str) -> Done:
+@edit("ending", ValueInput)
+def ending(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """What ends a set."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_ending(dose, given.value))
+
+
+class SwitchInput(EditInput):
+    """Something that is on or, where the box is left empty, off."""
+
+    value: Literal["on", ""] = ""
+
+
+@edit("music", SwitchInput)
+def music(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
+    """To a beat, or to none."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.to_music(dose, given.value == "on"))
+
+
+@edit("usual", EditInput)
+def usual(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """The version's usual dose again."""
+    return _on_item(actor, plan_id, given, lambda item: replace(item, dose=None), "Usual dose again for")
+
+
+def _on_item(actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Item], Item], said: str) -> Done:
     return _edit(
         actor,
         plan_id,
-        fields,
-        lambda plan: plans.change(plan, change(plan.item(fields.get("item", "")))),
-        f"{said} {_name(fields)}.",
+        given,
+        lambda plan: plans.change(plan, change(plan.item(given.item))),
+        f"{said} {given.name}.",
     )
 
 
-def note(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    text = clean_text(fields.get("value", ""))
-    return _on_item(actor, plan_id, fields, lambda item: replace(item, note=text), "Noted at")
+class NoteInput(EditInput):
+    value: Lines = ""
 
 
-def extra(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    is_extra = fields.get("value") == "on"
-    return _on_item(actor, plan_id, fields, lambda item: replace(item, extra=is_extra), "Marked")
+@edit("note", NoteInput)
+def note(actor: Actor, plan_id: UUID, given: NoteInput) -> Done:
+    """What the instructor wants to remember at the item."""
+    return _on_item(actor, plan_id, given, lambda item: replace(item, note=given.value), "Saved the note at")
 
 
-def settings(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    """The plan's own facts: name, length, leading side, water."""
-    name, value = fields.get("figure", ""), fields.get("value", "")
+@edit("extra", SwitchInput)
+def extra(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
+    """Whether it is skipped first when time runs out."""
+    return _on_item(actor, plan_id, given, lambda item: replace(item, extra=given.value == "on"), "Marked")
 
-    def change(plan: plans.Plan) -> plans.Plan:
-        match name:
-            case "name":
-                return replace(plan, name=clean_text(value).replace("\n", " ").strip())
-            case "length_min":
-                return replace(plan, length_min=_whole(value, name))
-            case "water_every_min":
-                return replace(plan, water_every_min=_whole(value, name))
-            case "lead" if value in list(Side):
-                return replace(plan, lead=Side(value))
-        raise PlanError("a plan has no such fact", name)
 
+# The plan's own details.
+
+
+class NameInput(Input):
+    value: OneLine
+
+
+class MinutesInput(Input):
+    value: Whole
+
+
+class LeadInput(Input):
+    value: Side
+
+
+_SETTINGS: Mapping[str, type[NameInput | MinutesInput | LeadInput]] = {
+    "name": NameInput,
+    "length_min": MinutesInput,
+    "water_every_min": MinutesInput,
+    "lead": LeadInput,
+}
+
+
+class SettingsInput(EditInput):
+    field: str = Field(max_length=60)
+    value: str = Field(default="", max_length=plans.NAME_LIMIT * 2)
+
+
+@edit("settings", SettingsInput)
+def settings(actor: Actor, plan_id: UUID, given: SettingsInput) -> Done:
+    """One of the plan's own details: name, length, leading side, water."""
+    if given.field not in _SETTINGS:
+        raise PlanError("a plan has no such detail", given.field)
+    try:
+        value: Any = _SETTINGS[given.field].read({"value": given.value}).value
+    except InputError as error:
+        raise PlanError(error.message, given.field) from None
+    detail: dict[str, Any] = {given.field: value}
     said = "Changed the plan."
-    edited = actions.edit(actor, plan_id, _seen(fields), change, said, actions.SETTINGS)
-    return Done(edited, said, fields.get("chosen", ""))
+    edited = actions.edit(
+        actor, plan_id, given.seen, lambda plan: replace(plan, **detail), said, Touches(detail=given.field)
+    )
+    return Done(edited, said, given.chosen)
 
 
-def group(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
+class GroupInput(EditInput):
+    """``was`` is the group that the window shows."""
+
+    value: OptionalId = None
+    was: OptionalId = None
+
+
+@edit("group", GroupInput)
+def group(actor: Actor, plan_id: UUID, given: GroupInput) -> Done:
     """Whom the plan is for. Not a revision: it changes how long things take, not what they are."""
-    wanted = fields.get("value", "")
-    found = next((g for g in Group.objects.all() if str(g.id) == wanted), None)
-    plan = actions.choose_group(actor, plan_id, found)
-    return _unchanged(plan, f"For {found.name}." if found else "For no group in particular.", fields)
+    found = Group.objects.filter(id=given.value).first() if given.value else None
+    if given.value and found is None:
+        raise PlanError("there is no such group; it may have been removed", "group")
+    plan = actions.choose_group(actor, plan_id, found, given.was)
+    return _unchanged(plan, f"For {found.name}." if found else "For no group in particular.", given)
 
 
-def _unchanged(plan: Plan, said: str, fields: Fields) -> Done:
+def _unchanged(plan: Plan, said: str, given: EditInput) -> Done:
     """Something about the plan's people changed, and no revision of it came of that."""
     document = PlanRevision.objects.get(plan=plan, number=plan.head).document
     can_redo = bool(actions.newer_state(plan))
-    return Done(Edited(plan, core_plan(document)), said, fields.get("chosen", ""), can_redo)
+    return Done(Edited(plan, core_plan(document)), said, given.chosen, can_redo)
 
 
-def undo(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    edited = actions.undo(actor, plan_id, _seen(fields))
-    return Done(edited, "Undone.", fields.get("chosen", ""), can_redo=True)
+# Back and forth.
 
 
-def redo(actor: Actor, plan_id: UUID, fields: Fields) -> Done:
-    edited = actions.redo(actor, plan_id, _seen(fields))
-    return Done(edited, "Done again.", fields.get("chosen", ""), bool(actions.newer_state(edited.plan)))
+@edit("undo", EditInput)
+def undo(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """The state before the newest change."""
+    edited = actions.undo(actor, plan_id, given.seen)
+    return Done(edited, "Undone.", given.chosen, can_redo=True)
 
 
-def _whole(text: str, field: str) -> int:
-    number = _number(text, field)
-    if not isinstance(number, int):
-        raise PlanError(f"must be whole minutes, not {number:g}", field)
-    return number
-
-
-VERBS: dict[str, Callable[[Actor, UUID, Fields], Done]] = {
-    "add": add,
-    "remove": remove,
-    "copy": copy,
-    "move": move,
-    "earlier": earlier,
-    "later": later,
-    "version": version,
-    "swap": swap,
-    "give": give,
-    "bases": bases,
-    "figure": figure,
-    "nudge": nudge,
-    "kind": kind,
-    "sides": sides,
-    "ending": ending,
-    "music": music,
-    "usual": usual,
-    "note": note,
-    "extra": extra,
-    "settings": settings,
-    "group": group,
-    "undo": undo,
-    "redo": redo,
-}
+@edit("redo", EditInput)
+def redo(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """Forward again to the newest state that came from this one."""
+    edited = actions.redo(actor, plan_id, given.seen)
+    return Done(edited, "Done again.", given.chosen, bool(actions.newer_state(edited.plan)))

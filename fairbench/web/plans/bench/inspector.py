@@ -1,4 +1,4 @@
-"""The chosen item in full: its ladder, every figure that can be set, and where its seconds go."""
+"""The chosen item in full: its ladder, every field that can be set, and where its seconds go."""
 
 from dataclasses import dataclass
 from typing import Any
@@ -50,7 +50,7 @@ class Inspector:
     kinds: tuple[Choice, ...]
     sides: tuple[Choice, ...]
     endings: tuple[Choice, ...]
-    figures: tuple[DoseField, ...]
+    fields: tuple[DoseField, ...]
     tempo: tuple[DoseField, ...]
     frame: tuple[DoseField, ...]
     rest_after: DoseField
@@ -70,7 +70,7 @@ class Inspector:
 def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, Any] | None) -> Inspector:
     exercise, version, dose = time.exercise, time.version, time.dose
     rung = exercise.rung(version.id)
-    figures = work_fields(dose)
+    fields = work_fields(dose)
     tempo = dose.work.tempo if isinstance(dose.work, Repetitions) else None
     return Inspector(
         item=time.item,
@@ -85,8 +85,8 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
         sides=tuple(Choice(s, w.format(limb=exercise.limb), s is dose.sides) for s, w in _SIDES_WORDS.items()),
         endings=tuple(Choice(e, w, e is dose.ending) for e, w in _ENDING_WORDS.items()),
-        figures=tuple(figure for figure in figures if not _is_tempo(figure.path)),
-        tempo=tuple(figure for figure in figures if _is_tempo(figure.path)),
+        fields=tuple(field for field in fields if not _is_tempo(field.path)),
+        tempo=tuple(field for field in fields if _is_tempo(field.path)),
         frame=frame_fields(dose),
         rest_after=_rest_after(time.item),
         summary=summary(dose, exercise.limb),

@@ -21,12 +21,12 @@ OFFERED = 6
 
 @dataclass(frozen=True, slots=True)
 class Why:
-    """One caution in words: what it leads to, the sentence for the person, and what met it."""
+    """One caution in words: what it leads to, the sentence for the person, and the demand that triggered it."""
 
     effect: str
     because: str
     condition: str
-    met_by: str
+    demand: str
     version: str = ""
 
 
@@ -74,7 +74,7 @@ def in_words(verdict: Verdict) -> str:
     if verdict.kind is VerdictKind.TALK_FIRST:
         return f"Talk first. {verdict.reason}"
     if verdict.version is None:
-        return f"Waits, breathing seated or resting. {verdict.reason}"
+        return f"Nothing suitable: breathes seated or rests. {verdict.reason}"
     what = verdict.version.name
     if verdict.overridden and verdict.kind is VerdictKind.SWAPPED:
         return f"{verdict.exercise.name}, {what}, by your decision: {verdict.reason}"
@@ -152,10 +152,10 @@ def _why(hit: TriggeredRule, conditions: Conditions, version: str = "") -> Why:
         side = f" {hit.demand.side}" if hit.demand.side else ""
         figure = "" if hit.demand.figure == "yes" else f" {hit.demand.figure}"
         pose = f" in the {hit.demand.pose} pose" if hit.demand.pose else ""
-        met_by = f"{hit.demand.words}{figure}{side}{pose}"
+        demand = f"{hit.demand.words}{figure}{side}{pose}"
     else:
-        met_by = hit.rule.when_words
-    return Why(hit.effect.value, hit.rule.because, conditions.words(hit.declared), met_by, version)
+        demand = hit.rule.when_words
+    return Why(hit.effect.value, hit.rule.because, conditions.words(hit.declared), demand, version)
 
 
 def _pulls(verdict: Verdict, conditions: Conditions) -> str:

@@ -27,7 +27,7 @@ from .reasons import Reason, Session, in_words, reason_of, session_of
 from .svg import bench_svg
 
 _STEP_WORDS = {
-    StepKind.TRANSFER: "Getting about",
+    StepKind.TRANSFER: "Changing position",
     StepKind.FETCH: "Fetching things",
     StepKind.EXPLAIN: "Explaining",
     StepKind.WORK: "Working",
@@ -63,6 +63,11 @@ class BlockTotal:
             return "short"
         return "long" if self.seconds > self.high else "usual"
 
+    @property
+    def state_words(self) -> str:
+        """How it stands to what is usual, before the usual span."""
+        return {"short": "under", "long": "over", "usual": "usual"}[self.state]
+
 
 @dataclass(frozen=True, slots=True)
 class BenchSelection:
@@ -72,8 +77,11 @@ class BenchSelection:
     bases: bool = False
 
 
+NOTHING_ELSE = BenchSelection()
+
+
 @dataclass(frozen=True, slots=True)
-class Different:
+class DifferingPerson:
     """Somebody who does the chosen item otherwise, in a line."""
 
     person: str
@@ -98,7 +106,7 @@ class BenchView:
     reason: Reason | None = None
     session: Session | None = None
     proposal: Proposal | None = None
-    different: tuple[Different, ...] = ()
+    different: tuple[DifferingPerson, ...] = ()
     groups: tuple[Group, ...] = ()
 
     @property
@@ -133,11 +141,12 @@ class BenchView:
 
     @property
     def lowest_words(self) -> str:
-        """``Lowest share 82%, Dilwyn``; nobody is named where everyone has all; nothing without people or work."""
+        """``Least included: Dilwyn, 82%``; nobody is named where everyone has all; nothing without people or work."""
         if self.lowest is None or not self.lowest.of:
             return ""
-        whose = f", {self.lowest.person.name}" if self.lowest.part < 1 else ""
-        return f"Lowest share {self.lowest.part:.0%}{whose}"
+        if self.lowest.part >= 1:
+            return "Everyone is included all the time"
+        return f"Least included: {self.lowest.person.name}, {self.lowest.part:.0%}"
 
     @property
     def talk_first_words(self) -> str:
@@ -159,9 +168,33 @@ class BenchView:
         return [(_STEP_WORDS[kind], seconds) for kind, seconds in self.timeline.parts().items() if seconds]
 
     @property
+    def counts_words(self) -> str:
+        """How many items, people and changes of level there are."""
+        counts = (
+            (len(self.timeline.items), "item", "items"),
+            (len(self.group.people), "person", "people"),
+            (self.timeline.changes_of_level(), "change of level", "changes of level"),
+        )
+        return " · ".join(f"{number} {one if number == 1 else many}" for number, one, many in counts)
+
+    @property
+    def beside_words(self) -> str:
+        """What stands in the place beside the bench."""
+        if self.reason:
+            return "Why this version"
+        if self.inspector:
+            return "Chosen exercise"
+        if self.session:
+            return "Session for one person"
+        return "Fairer versions" if self.proposal else "The plan’s details"
+
+    @property
     def spoken(self) -> str:
         """What a screen reader hears after a change."""
-        return f"{len(self.timeline.items)} items, {minutes_and_seconds(self.timeline.total)}, {self.over_words}."
+        number = len(self.timeline.items)
+        return (
+            f"{number} item{'' if number == 1 else 's'}, {minutes_and_seconds(self.timeline.total)}, {self.over_words}."
+        )
 
 
 def bench_view(
@@ -169,7 +202,7 @@ def bench_view(
     value: CorePlan,
     chosen: str = "",
     wrong: dict[str, Any] | None = None,
-    selection: BenchSelection = BenchSelection(),
+    selection: BenchSelection = NOTHING_ELSE,
 ) -> BenchView:
     """Compile, fit and lay out. ``wrong`` names a figure that was refused, so that it is shown beside it."""
     group = core_group(plan.group)
@@ -212,9 +245,9 @@ def _gravest_first(findings: list[Finding]) -> tuple[Finding, ...]:
     return tuple(sorted(findings, key=lambda finding: order.index(finding.weight)))
 
 
-def _different(found: Fit, item: str) -> tuple[Different, ...]:
+def _different(found: Fit, item: str) -> tuple[DifferingPerson, ...]:
     return tuple(
-        Different(verdict.person.id, verdict.person.name, verdict.kind.value, in_words(verdict))
+        DifferingPerson(verdict.person.id, verdict.person.name, verdict.kind.value, in_words(verdict))
         for verdict in found.of_item(item)
         if verdict.differs
     )

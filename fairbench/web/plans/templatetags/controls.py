@@ -1,11 +1,14 @@
 """The inspector's controls. Most of them stay as they are from one change to the next, so each is drawn once."""
 
+import json
 from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
+from urllib.parse import urlencode
 
 from django import template
 from django.template.loader import render_to_string
+from django.utils.html import format_html
 from django.utils.safestring import SafeString
 
 from fairbench.core.dose.edit import DoseField
@@ -16,11 +19,22 @@ _KEPT = 2048
 
 
 @register.simple_tag
-def stepper(figure: DoseField, do: str, wrong: Mapping[str, Any]) -> SafeString:
-    """A figure to be set. ``do`` is the address of changes; ``wrong`` says what was refused, if it was this one."""
-    if wrong.get("path") == figure.path:
-        return SafeString(render_to_string("plans/_figure.html", {"figure": figure, "do": do, "wrong": wrong}))
-    return _stepper(figure, do)
+def bench_link(address: str, item: str = "", person: str = "") -> SafeString:
+    """The attributes of a link that opens an item, somebody's session, or both: the reason of a verdict. With
+    neither it leads back to the plan's details."""
+    asked = {name: value for name, value in (("chosen", item), ("person", person)) if value}
+    href = f"{address}?{urlencode(asked)}" if asked else address
+    return format_html(
+        'href="{}" hx-get="{}" hx-vals="{}"', href, address, json.dumps({"chosen": item, "person": person})
+    )
+
+
+@register.simple_tag
+def stepper(field: DoseField, do: str, wrong: Mapping[str, Any]) -> SafeString:
+    """A field of a dose to be set. ``do`` is the address of changes; ``wrong`` says what was refused."""
+    if wrong.get("path") == field.path:
+        return SafeString(render_to_string("plans/_dose_field.html", {"field": field, "do": do, "wrong": wrong}))
+    return _stepper(field, do)
 
 
 @register.simple_tag
@@ -30,8 +44,8 @@ def chooser(name: str, words: str, verb: str, choices: tuple[Choice, ...], do: s
 
 
 @lru_cache(maxsize=_KEPT)
-def _stepper(figure: DoseField, do: str) -> SafeString:
-    return SafeString(render_to_string("plans/_figure.html", {"figure": figure, "do": do}))
+def _stepper(field: DoseField, do: str) -> SafeString:
+    return SafeString(render_to_string("plans/_dose_field.html", {"field": field, "do": do}))
 
 
 @lru_cache(maxsize=_KEPT)

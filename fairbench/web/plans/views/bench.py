@@ -1,6 +1,6 @@
 """The bench: looking at a plan, and every change to it. A change answers with the whole bench."""
 
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
@@ -8,22 +8,34 @@ from django.shortcuts import get_object_or_404, render
 from django.template.loader import render_to_string
 from django.utils import timezone
 from django.views.decorators.http import require_POST
+from pydantic import Field
 
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.search import find as find_on_shelf
-from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.exercises.filters import open_filters, read
 from fairbench.web.exercises.rows import rows_by_block
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_actions import read_day
+from fairbench.web.people.health_inputs import OverrideInput
 from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan, shelf
-from fairbench.web.plans.bench import edits as verbs
-from fairbench.web.plans.bench.view import BenchSelection, bench_view
+from fairbench.web.plans.bench.edits import EDITS
+from fairbench.web.plans.bench.view import NOTHING_ELSE, BenchSelection, bench_view
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import Request, find
+from fairbench.web.site.inputs import Input, OneLine, OptionalDay, Slug
+
+
+class OverrideForm(Input):
+    """A decision as the bench sends it: ``version`` is one of the exercise, or another exercise and its version with
+    a slash between. Without a day it is for today."""
+
+    person: UUID
+    exercise: Slug
+    version: Annotated[str, Field(max_length=121, pattern=r"^[a-z0-9-]+(/[a-z0-9-]+)?$")]
+    reason: OneLine = ""
+    until: OptionalDay = None
 
 
 def bench(request: Request, plan_id: UUID) -> HttpResponse:
@@ -31,8 +43,7 @@ def bench(request: Request, plan_id: UUID) -> HttpResponse:
     reason of a verdict; ``?bases=1`` proposes fairer base versions."""
     plan = find(Plan, plan_id, "group")
     selection = BenchSelection(request.GET.get("person", ""), request.GET.get("bases") == "1")
-    chosen = request.GET.get("chosen", "")
-    context = _context(plan, _value(plan), chosen, can_redo=bool(actions.newer_state(plan)), selection=selection)
+    context = _context(plan, request.GET.get("chosen", ""), selection=selection)
     if request.htmx:
         return render(request, "plans/_bench.html", context)
     return render(request, "plans/bench.html", context | {"filters": open_filters(shelf())})
@@ -41,66 +52,61 @@ def bench(request: Request, plan_id: UUID) -> HttpResponse:
 @require_POST
 def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
     """One change. Refused changes leave the plan as it is and say why, on the bench."""
-    if verb not in verbs.VERBS:
+    if verb not in EDITS:
         raise Http404
-    chosen = request.POST.get("chosen", "")
+    fields = request.POST
     try:
-        done = verbs.VERBS[verb](actor_of(request), plan_id, request.POST)
+        done = EDITS[verb](actor_of(request), plan_id, fields)
     except Plan.DoesNotExist as error:
         raise Http404 from error
     except actions.EditedElsewhereError as error:
-        return _refused(request, plan_id, chosen, 409, str(error), {})
+        return _refused(request, plan_id, 409, str(error))
     except InputError as error:
-        wrong = {"path": request.POST.get("figure", error.place), "message": error.message}
-        return _refused(request, plan_id, chosen, 422, error.message, wrong)
-    context = _context(done.edited.plan, done.edited.value, done.chosen, can_redo=done.can_redo)
-    context["notice"] = done.edited.notice
-    return _answer(request, context, f"{done.said} {context['view'].spoken} {done.edited.notice}")
+        wrong = {"path": fields.get("field", error.place), "message": error.message}
+        return _refused(request, plan_id, 422, error.message, wrong=wrong)
+    edited = done.edited
+    view = bench_view(edited.plan, edited.value, done.chosen)
+    context = {"view": view, "plan": edited.plan, "can_redo": done.can_redo, "notice": edited.notice}
+    return _answer(request, context, f"{done.said} {view.spoken} {edited.notice}")
 
 
 @require_POST
 def override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    """The instructor's word against the fit, for one person and one exercise. The plan itself stays as it is."""
+    """The instructor's decision against the fit, for one person and one exercise. The plan itself stays as it is."""
     plan = find(Plan, plan_id, "group")
-    fields = request.POST
-    person = find(Participant, fields.get("person", ""))
+    person = find(Participant, request.POST.get("person", ""))
     selection = BenchSelection(str(person.id))
     try:
-        exercise = shelf().exercise(fields.get("exercise", ""))
-        *other, wanted = fields.get("version", "").split("/", 1)
+        given = OverrideForm.read(request.POST)
+        exercise = shelf().exercise(given.exercise)
+        *other, wanted = given.version.split("/", 1)
         instead = shelf().exercise(other[0]) if other else None
         version = (instead or exercise).version(wanted)
-        until = read_day(fields.get("until", ""), "until") or timezone.localdate()
-        row = health_actions.override(
-            actor_of(request),
-            person.id,
-            exercise.id,
-            version.id,
-            fields.get("reason", ""),
-            until,
-            instead.id if instead else "",
+        decision = OverrideInput(
+            exercise=exercise.id,
+            version=version.id,
+            instead=instead.id if instead else "",
+            reason=given.reason,
+            until=given.until or timezone.localdate(),
         )
+        row = health_actions.override(actor_of(request), person.id, decision)
     except InputError as error:
-        context = _context(plan, _value(plan), fields.get("chosen", ""), selection=selection)
-        context |= {"refused": error.message, "can_redo": bool(actions.newer_state(plan))}
-        return _answer(request, context, f"Not applied. {error.message}", 422)
-    context = _context(plan, _value(plan), fields.get("chosen", ""), selection=selection)
-    context["can_redo"] = bool(actions.newer_state(plan))
+        return _refused(request, plan_id, 422, error.message, selection=selection)
+    context = _context(plan, request.POST.get("chosen", ""), selection=selection)
     done = f"{instead.name}, {version.name}" if instead else version.name
     return _answer(request, context, f"{person.call_name}: {done}, until {row.until:%-d %B}.")
 
 
 @require_POST
 def end_override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    """The instructor takes the word back; it stays on record."""
+    """The instructor's decision is removed; it stays in the person's history."""
     plan = find(Plan, plan_id, "group")
     fields = request.POST
     person = find(Participant, fields.get("person", ""))
     row = get_object_or_404(person.overrides, exercise=fields.get("exercise", ""), ended_at=None)
     health_actions.end_row(actor_of(request), person.id, row.id)
-    context = _context(plan, _value(plan), fields.get("chosen", ""), selection=BenchSelection(str(person.id)))
-    context["can_redo"] = bool(actions.newer_state(plan))
-    return _answer(request, context, f"{person.call_name}: the word is taken back.")
+    context = _context(plan, fields.get("chosen", ""), selection=BenchSelection(str(person.id)))
+    return _answer(request, context, f"{person.call_name}: the decision is removed.")
 
 
 def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
@@ -119,24 +125,19 @@ def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
     return render(request, "plans/_shelf_results.html", context)
 
 
-def _value(plan: Plan) -> CorePlan:
-    return core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
+def _context(
+    plan: Plan, chosen: str, wrong: dict[str, Any] | None = None, selection: BenchSelection = NOTHING_ELSE
+) -> dict[str, Any]:
+    """What the bench shows of a plan as it stands. ``wrong`` is the field of a dose that was refused, and why."""
+    value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
+    view = bench_view(plan, value, chosen, wrong, selection)
+    return {"view": view, "plan": plan, "can_redo": bool(actions.newer_state(plan))}
 
 
-def _context(plan: Plan, value: CorePlan, chosen: str, **more: Any) -> dict[str, Any]:
-
-    wrong, selection = more.pop("wrong", None), more.pop("selection", BenchSelection())
-    return {"view": bench_view(plan, value, chosen, wrong, selection), "plan": plan, **more}
-
-
-def _refused(
-    request: HttpRequest, plan_id: UUID, chosen: str, status: int, message: str, wrong: dict[str, Any]
-) -> HttpResponse:
-    plan = find(Plan, plan_id, "group")
-    can_redo = bool(actions.newer_state(plan))
-    context = _context(plan, _value(plan), chosen, wrong=wrong, can_redo=can_redo)
-    context["refused"] = message
-    return _answer(request, context, f"Not applied. {message}", status)
+def _refused(request: HttpRequest, plan_id: UUID, status: int, message: str, **more: Any) -> HttpResponse:
+    """The bench as it stands, with why nothing was applied. ``more`` goes to :func:`_context`."""
+    context = _context(find(Plan, plan_id, "group"), request.POST.get("chosen", ""), **more)
+    return _answer(request, context | {"refused": message}, f"Not applied. {message}", status)
 
 
 def _answer(request: HttpRequest, context: dict[str, Any], said: str, status: int = 200) -> HttpResponse:

@@ -13,16 +13,26 @@ from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.people.models import Group
 from fairbench.web.plans import actions
-from fairbench.web.plans.entries import plan_entries
 from fairbench.web.plans.models import Plan
+from fairbench.web.plans.plan_list import current_revisions, entries_of
 from fairbench.web.site.find import find
+from fairbench.web.site.paging import find_page
+
+ARCHIVED_SHOWN = 50
 
 
 def plans(request: HttpRequest) -> HttpResponse:
-    """Every plan that is not put away, each with its own line of planks."""
-    entries = plan_entries(list(Plan.objects.filter(archived=False).select_related("group")))
-    away = Plan.objects.filter(archived=True)
-    return render(request, "plans/list.html", {"entries": entries, "away": away})
+    """Every plan that is not archived, a page at a time, each with its own line of planks. ``?group=`` narrows it."""
+    revisions = current_revisions()
+    group = find(Group, request.GET["group"]) if request.GET.get("group") else None
+    if group:
+        revisions = revisions.filter(plan__group=group)
+    found = find_page(request, revisions, "plan__name", "plan__group__name", also=str(group.id) if group else "")
+    entries = entries_of(list(found.page))
+    archived = Plan.objects.filter(archived=True)[:ARCHIVED_SHOWN]
+    return render(
+        request, "plans/list.html", {"found": found, "entries": entries, "group": group, "archived": archived}
+    )
 
 
 def new(request: HttpRequest) -> HttpResponse:

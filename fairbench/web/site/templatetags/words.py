@@ -1,6 +1,7 @@
 """Filters and tags that put core values into words; no rule lives here."""
 
 import json
+from collections.abc import Iterable
 
 from django import template
 from django.utils.safestring import SafeString, mark_safe
@@ -20,6 +21,12 @@ register.filter("seconds", spoken_seconds)
 def number(value: float) -> str:
     """A figure without idle decimals: ``1.5``, ``2``."""
     return f"{float(value):g}"
+
+
+@register.filter
+def cues(lines: Iterable[str]) -> str:
+    """Several cues in a row, before a side is chosen."""
+    return " ".join(say(cue, None) for cue in lines)
 
 
 @register.filter

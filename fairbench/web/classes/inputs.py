@@ -1,0 +1,121 @@
+"""What is taken for each change of a class: arrivals, what the device reports, the record."""
+
+from typing import Annotated, Literal, Self
+from uuid import UUID
+
+from pydantic import AfterValidator, AwareDatetime, BeforeValidator, Field, model_validator
+
+from fairbench.core.sides import Side
+from fairbench.web.site.inputs import (
+    Input,
+    ItemId,
+    Lines,
+    OneLine,
+    OptionalSide,
+    OptionalWhole,
+    Slug,
+    within,
+    wrong,
+)
+
+from .day_notes import PLACES
+from .models import DayNote
+
+MOST_AT_ONCE = 500
+NOTE_LIMIT = 2000
+_FIRST_YEAR, _LAST_YEAR = 2000, 2199
+
+
+class HereInput(Input):
+    """Someone is here, or is not after all."""
+
+    participant: UUID
+    here: Literal["yes", "no"]
+
+
+def _kind(value: object) -> object:
+    if value not in DayNote.Kind.values:
+        raise wrong(f"there is no news '{str(value)[:20]}'")
+    return value
+
+
+class NewsInput(Input):
+    """Something is new with somebody today; a pain says where, and for a limb on which side."""
+
+    participant: UUID
+    kind: Annotated[DayNote.Kind, BeforeValidator(_kind)]
+    where: str = Field(default="", max_length=20)
+    side: OptionalSide = None
+
+    @model_validator(mode="after")
+    def _a_pain_has_its_place(self) -> Self:
+        whole = self.where in PLACES and (self.side is not None or not PLACES[self.where][2])
+        if self.kind is DayNote.Kind.PAIN and not whole:
+            raise wrong("say where it hurts, and for a limb on which side")
+        return self
+
+    @property
+    def place(self) -> str:
+        """Where it hurts; nothing where nothing does."""
+        return self.where if self.kind is DayNote.Kind.PAIN else ""
+
+    @property
+    def place_side(self) -> Side | None:
+        """On which side, where the place has sides."""
+        return self.side if self.place and PLACES[self.place][2] else None
+
+
+def _no_null(text: str) -> str:
+    if "\x00" in text:
+        raise wrong("holds a character that cannot be kept")
+    return text
+
+
+def _in_our_years(moment: AwareDatetime) -> AwareDatetime:
+    if not _FIRST_YEAR <= moment.year <= _LAST_YEAR:
+        raise wrong(f"must be in the years {_FIRST_YEAR} to {_LAST_YEAR}, not {moment.year}")
+    return moment
+
+
+EventKind = Literal[
+    "began", "item", "skipped", "one_more", "rested", "swapped", "noted", "incident", "paused", "resumed", "ended"
+]
+
+
+class TeachEventInput(Input):
+    """Something that happened while teaching, as the device saw it. ``at`` carries its time zone."""
+
+    id: UUID
+    kind: EventKind
+    item: ItemId = ""
+    at: Annotated[AwareDatetime, AfterValidator(_in_our_years)]
+    participant: Annotated[UUID | None, BeforeValidator(lambda value: value or None)] = None
+    text: Annotated[str, Field(max_length=NOTE_LIMIT), AfterValidator(_no_null)] = ""
+    number: Annotated[int, Field(ge=-10_000, le=10_000)] | None = None
+
+
+class EventsInput(Input):
+    """What a device reports at once."""
+
+    events: Annotated[tuple[TeachEventInput, ...], Field(max_length=MOST_AT_ONCE)]
+
+
+class DifferenceInput(Input):
+    """What one person did otherwise. ``item`` "" is the whole class; ``done`` is a count."""
+
+    participant: UUID
+    item: ItemId = ""
+    version: Slug = ""
+    done: Annotated[OptionalWhole, within(0, 1000)] = None
+    skipped: bool = False
+    effort: Annotated[OptionalWhole, within(0, 10)] = None
+    pain: Annotated[OptionalWhole, within(0, 10)] = None
+    pain_where: Annotated[OneLine, Field(max_length=80)] = ""
+    note: Annotated[Lines, Field(max_length=NOTE_LIMIT)] = ""
+
+    @property
+    def is_nothing(self) -> bool:
+        """Whether it says nothing: everything was as planned."""
+        return not (self.version or self.skipped or self.pain_where or self.note.strip()) and (
+            self.done is None and self.effort is None and self.pain is None
+        )

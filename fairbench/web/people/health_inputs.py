@@ -1,0 +1,76 @@
+"""What is taken for each change of a health record."""
+
+from typing import Annotated
+
+from pydantic import BeforeValidator, Field
+
+from fairbench.core.people.conditions import Declared
+from fairbench.web.people.models import HealthEvent
+from fairbench.web.site.inputs import Day, Input, OneLine, OptionalDay, OptionalSide, Slug, wrong
+
+Option = Annotated[OneLine, Field(max_length=40)]
+Note = Annotated[OneLine, Field(max_length=200)]
+
+
+class DeclaredInput(Input):
+    """A condition or need with its options; whether it has them is for the conditions to say."""
+
+    condition: Slug = ""
+    side: OptionalSide = None
+    severity: Option = ""
+    stage: Option = ""
+
+    def value(self) -> Declared:
+        """The condition as the core knows it, not yet checked against its options."""
+        return Declared(self.condition, self.side, self.severity, self.stage)
+
+
+class DeclareInput(DeclaredInput):
+    """``until`` ends it by itself after that day."""
+
+    until: OptionalDay = None
+    note: Note = ""
+
+
+class ReviewInput(Input):
+    """``answers`` are those that were left to be told, ``declared`` what a yes becomes, ``wanted`` what is still
+    needed before they join."""
+
+    answers: dict[str, str] = Field(default_factory=dict)
+    declared: tuple[DeclaredInput, ...] = ()
+    wanted: Annotated[OneLine, Field(max_length=200)] = ""
+    note: Annotated[OneLine, Field(max_length=500)] = ""
+
+
+def _kind(value: object) -> object:
+    if value not in HealthEvent.Kind.values:
+        raise wrong(f"there is no event '{str(value)[:20]}'")
+    return value
+
+
+class EventInput(Input):
+    """Something that ends the screening. Without a day it is today's."""
+
+    kind: Annotated[HealthEvent.Kind, BeforeValidator(_kind)]
+    happened_on: OptionalDay = None
+    note: Note = ""
+
+
+class AdviceInput(Input):
+    """A clinician's advice: who gave it, what it is, and where the letter is. ``condition`` is what it clears."""
+
+    condition: Slug = ""
+    who: Annotated[OneLine, Field(max_length=120)] = ""
+    said: Annotated[OneLine, Field(max_length=300)] = ""
+    letter: Annotated[OneLine, Field(max_length=160)] = ""
+    until: OptionalDay = None
+
+
+class OverrideInput(Input):
+    """A decision against the fit. ``instead`` is another exercise, whose version it then is."""
+
+    exercise: Slug
+    version: Slug
+    instead: Slug = ""
+    reason: Note = ""
+    until: Day
