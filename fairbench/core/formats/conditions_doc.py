@@ -2,7 +2,7 @@
 
 from functools import lru_cache
 from pathlib import Path
-from typing import Annotated, Any
+from typing import Any
 
 from pydantic import Field, TypeAdapter, ValidationError
 
@@ -14,21 +14,19 @@ from .places import first_error
 from .yaml_lines import line_of, load
 
 
-class MoreDoc(Doc):
-    """For whom a rule is, on which side, and its examples."""
+class RuleDoc(Doc):
+    """One caution: what it leads to, when, why, and the kind of guidance it is usual in; for whom, on which side, and
+    its examples."""
 
+    effect: Effect = Field(strict=False)
+    when: str
+    because: str
+    kind: str
     severity: list[str] = Field(default_factory=list)
     stage: list[str] = Field(default_factory=list)
     side: Which = Field(default=Which.SAME, strict=False)
     triggers: list[str | dict[str, float]] = Field(default_factory=list)
     spares: list[str | dict[str, float]] = Field(default_factory=list)
-
-
-RuleDoc = (
-    Annotated[tuple[str, str, str, str], Field(strict=False)]
-    | Annotated[tuple[str, str, str, str, MoreDoc], Field(strict=False)]
-)
-"""Effect, when, because, kind of guidance, and more."""
 
 
 class ConditionDoc(Doc):
@@ -40,7 +38,7 @@ class ConditionDoc(Doc):
     stages: list[str] = Field(default_factory=list)
     asks_clinician: list[str] = Field(default_factory=list)
     excludes: list[str] = Field(default_factory=list)
-    rules: list[RuleDoc] = Field(min_length=1, strict=False)
+    rules: list[RuleDoc] = Field(min_length=1)
 
 
 _CONDITIONS = TypeAdapter(list[ConditionDoc])
@@ -101,29 +99,28 @@ def _condition(doc: ConditionDoc) -> Condition:
     )
 
 
-def _rule(doc: ConditionDoc, number: int, row: Any) -> Rule:
-    effect, when, because, kind = row[:4]
-    more = row[4] if len(row) > 4 else MoreDoc()
-    if effect not in list(Effect):
-        raise CatalogueError(f"'{effect}' is no effect; it is {', '.join(Effect)}", "effect")
-    for name, given, options in (("severity", more.severity, doc.severity), ("stage", more.stage, doc.stages)):
+def _rule(condition: ConditionDoc, number: int, doc: RuleDoc) -> Rule:
+    for name, given, options in (
+        ("severity", doc.severity, condition.severity),
+        ("stage", doc.stage, condition.stages),
+    ):
         for value in given:
             if value not in options:
                 raise CatalogueError(f"'{value}' is none of its own: {', '.join(options) or 'none'}", name)
-    if not because.endswith("."):
+    if not doc.because.endswith("."):
         raise CatalogueError("is one plain sentence with a full stop", "because")
     return Rule(
-        doc.id,
+        condition.id,
         number,
-        Effect(effect),
-        read_when(when),
-        because,
-        kind,
-        tuple(more.severity),
-        tuple(more.stage),
-        more.side,
-        tuple(_example(example) for example in more.triggers),
-        tuple(_example(example) for example in more.spares),
+        doc.effect,
+        read_when(doc.when),
+        doc.because,
+        doc.kind,
+        tuple(doc.severity),
+        tuple(doc.stage),
+        doc.side,
+        tuple(_example(example) for example in doc.triggers),
+        tuple(_example(example) for example in doc.spares),
     )
 
 

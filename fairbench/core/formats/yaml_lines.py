@@ -1,31 +1,34 @@
-"""YAML with the line of every value kept, so that an error can name it."""
+"""YAML with the line of every value kept, so that an error can name it. A key that stands twice is refused."""
 
 from typing import Any
 
-import yaml
+from ruamel.yaml import YAML
+from ruamel.yaml.constructor import DuplicateKeyError
+from ruamel.yaml.error import MarkedYAMLError
+from ruamel.yaml.nodes import MappingNode, Node, SequenceNode
 
 from ..errors import CatalogueError
 
 Loc = tuple[str | int, ...]
-_LOADER = getattr(yaml, "CSafeLoader", yaml.SafeLoader)
 
 
 def load(text: str, name: str) -> tuple[Any, dict[Loc, int]]:
-    """The data, and the line (from 1) of each value by its path. ``name`` is for errors."""
+    """The data, and the line (from 1) of each value by its path. ``name`` is for errors.
+
+    Raises :class:`CatalogueError` with file and line for what is no YAML, is empty, or has a key twice.
+    """
+    yaml = YAML(typ="safe")
     try:
-        loader = _LOADER(text)
-        try:
-            node = loader.get_single_node()
-            if node is None:
-                raise CatalogueError("the file is empty", name)
-            lines: dict[Loc, int] = {}
-            _note_lines(node, (), lines)
-            return loader.construct_document(node), lines
-        finally:
-            loader.dispose()
-    except yaml.MarkedYAMLError as error:
-        line = error.problem_mark.line + 1 if error.problem_mark else 1
-        raise CatalogueError(f"not YAML: {error.problem}", f"{name}, line {line}") from None
+        node = yaml.compose(text)
+        if node is None:
+            raise CatalogueError("the file is empty", name)
+        lines: dict[Loc, int] = {}
+        _note_lines(node, (), lines)
+        return yaml.constructor.construct_document(node), lines
+    except DuplicateKeyError as error:
+        raise CatalogueError(f"{str(error.problem).split(' with value')[0]}", _place(error, name)) from None
+    except MarkedYAMLError as error:
+        raise CatalogueError(f"not YAML: {error.problem}", _place(error, name)) from None
 
 
 def line_of(lines: dict[Loc, int], loc: Loc) -> int:
@@ -35,11 +38,15 @@ def line_of(lines: dict[Loc, int], loc: Loc) -> int:
     return lines.get(loc, 1)
 
 
-def _note_lines(node: Any, loc: Loc, lines: dict[Loc, int]) -> None:
+def _place(error: MarkedYAMLError, name: str) -> str:
+    return f"{name}, line {error.problem_mark.line + 1 if error.problem_mark else 1}"
+
+
+def _note_lines(node: Node, loc: Loc, lines: dict[Loc, int]) -> None:
     lines[loc] = node.start_mark.line + 1
-    if isinstance(node, yaml.MappingNode):
+    if isinstance(node, MappingNode):
         for key, value in node.value:
             _note_lines(value, (*loc, key.value), lines)
-    elif isinstance(node, yaml.SequenceNode):
+    elif isinstance(node, SequenceNode):
         for number, value in enumerate(node.value):
             _note_lines(value, (*loc, number), lines)

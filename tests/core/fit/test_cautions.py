@@ -214,8 +214,13 @@ def test_a_bad_test_is_named(text: str, says: str) -> None:
 @pytest.mark.parametrize(
     ("old", "new", "says"),
     [
-        ("[avoid, floor,", "[forbid, floor,", r"conditions.yaml, line \d+, spine-fracture.rules\[8\].effect: 'forbid'"),
-        ("severity: [mild, marked]\n  rules:\n    - [avoid, spine", "rules:\n    - [avoid, spine", "thin-bones.rules"),
+        (
+            "effect: avoid\n      when: floor",
+            "effect: forbid\n      when: floor",
+            r"conditions.yaml, line \d+, \[\d\].rules\[8\].effect: .*not 'forbid'",
+        ),
+        ("  severity: [mild, marked]\n  rules:", "  rules:", "thin-bones.rules"),
+        ("  topic: bones", "  topic: bones\n  topic: back", r"conditions.yaml, line \d+: found duplicate key .topic."),
         ("  topic: bones", "  topik: bones", r"conditions.yaml, line \d+, \[0\].topic: is missing"),
         ("excludes: [no-floor]", "excludes: [no-roof]", "floor-with-chair.excludes: there is no condition 'no-roof'"),
     ],
