@@ -13,13 +13,14 @@ from fairbench.core.errors import InputError, PlanError
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.search import Wanted, find
 from fairbench.core.exercises.spread import spread
+from fairbench.core.fit.case import judge, talk_first
 from fairbench.core.fit.cautions import cautions
 from fairbench.core.fit.cautions import demand_set as asked_of_version
 from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
 from fairbench.core.formats.fit_doc import fit_document, met_document
-from fairbench.core.formats.people_doc import judge, people_schemas, read_case, read_people, talk_first
+from fairbench.core.formats.people_doc import people_schemas, read_case, read_people
 from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
 from fairbench.core.people.conditions import Conditions, Declared

@@ -1,11 +1,12 @@
 """What a check found: what, where, and why it matters."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from enum import StrEnum
+
+from ..ranked import Ranked
 
 
-class Weight(StrEnum):
+class Weight(Ranked):
     """ALARM must be settled before class, LOOK is worth a look, FINE is good to know."""
 
     ALARM = "alarm"
@@ -30,3 +31,8 @@ class Finding:
     item: str | None = None
     person: str | None = None
     suggested_fixes: tuple[SuggestedFix, ...] = ()
+
+
+def gravest_first(findings: Iterable[Finding]) -> tuple[Finding, ...]:
+    """The findings by weight; those of one weight stay in their order."""
+    return tuple(sorted(findings, key=lambda finding: finding.weight.rank))

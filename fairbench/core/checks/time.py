@@ -5,7 +5,7 @@ from ..dose.dose import Repetitions
 from ..dose.tempo import faster_than_safe
 from ..exercises.aim import BlockKind
 from ..plan.timeline import StepKind, Timeline
-from .findings import Finding, Weight
+from .findings import Finding, Weight, gravest_first
 
 # Usual shares of a 45 to 60 minute class, as (least, most) of its booked length.
 SHARES: dict[BlockKind, tuple[float, float]] = {
@@ -26,8 +26,7 @@ def check_time(timeline: Timeline) -> tuple[Finding, ...]:
     if not timeline.items:
         return ()
     found = [*_length(timeline), *_shares(timeline), *_talk(timeline), *_tempo(timeline)]
-    order = list(Weight)
-    return tuple(sorted(found, key=lambda finding: order.index(finding.weight)))
+    return gravest_first(found)
 
 
 def share_bounds(kind: BlockKind, length: float) -> tuple[float, float]:

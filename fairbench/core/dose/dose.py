@@ -9,6 +9,7 @@ what is counted aloud and what is added up cannot drift apart.
 from dataclasses import dataclass, fields
 from enum import StrEnum
 from functools import lru_cache
+from typing import get_args
 
 from ..clock import snap
 from ..errors import DoseError
@@ -219,6 +220,10 @@ class Sequence:
         return tuple(run for part in self.parts for run in part.runs(alternating))
 
 
+def _snake(name: str) -> str:
+    return "".join(f"_{letter.lower()}" if letter.isupper() else letter for letter in name).lstrip("_")
+
+
 Work = Part | ContractRelax | RampedIsometric | Sequence
 
 
@@ -299,16 +304,8 @@ def _time_of(dose: Dose) -> DoseTime:
     )
 
 
-KINDS: dict[str, type] = {
-    "repetitions": Repetitions,
-    "hold": Hold,
-    "breaths": Breaths,
-    "timed": Timed,
-    "contract_relax": ContractRelax,
-    "ramped_isometric": RampedIsometric,
-    "pulses": Pulses,
-    "sequence": Sequence,
-}
+KINDS: dict[str, type] = {_snake(kind.__name__): kind for kind in get_args(Work)}
+"""Every kind of work by the name that files and forms give it; :data:`Work` is the one list of them."""
 
 
 def kind_of(work: Work) -> str:

@@ -120,6 +120,10 @@ def cautions(
     people_conditions: Iterable[Declared], conditions: Conditions, found: DemandSet
 ) -> tuple[TriggeredRule, ...]:
     """Everything that applies to somebody, the strictest first."""
-    order = list(Effect)
     hits = [hit for one in people_conditions for hit in triggered_rules(one, conditions.rules_for(one), found)]
-    return tuple(sorted(hits, key=lambda hit: order.index(hit.effect)))
+    return strictest_first(hits)
+
+
+def strictest_first(triggered: Iterable[TriggeredRule]) -> tuple[TriggeredRule, ...]:
+    """The rules by what they lead to; those that lead to the same stay in their order."""
+    return tuple(sorted(triggered, key=lambda found: found.effect.rank))

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
-from enum import StrEnum
 from functools import lru_cache
 
 from ..dose.dose import Dose
@@ -12,8 +11,9 @@ from ..people.conditions import Conditions, Declared, Effect
 from ..people.person import Person
 from ..plan.timeline import ItemTime, Timeline
 from ..positions import Level
+from ..ranked import Ranked
 from ..sides import Side, Sides
-from .cautions import TriggeredRule, demand_set, triggered_rules
+from .cautions import TriggeredRule, demand_set, strictest_first, triggered_rules
 
 _KEPT = 4096
 _ALIKE_ENOUGH = 5
@@ -21,8 +21,8 @@ _ALIKE_ENOUGH = 5
 _ONE_SIDED = frozenset({Sides.EACH_SIDE, Sides.EACH_SIDE_AND_DIRECTION, Sides.ALTERNATING})
 
 
-class VerdictKind(StrEnum):
-    """What a verdict comes to; each has its own plank shape."""
+class VerdictKind(Ranked):
+    """What a verdict comes to, from the least change; each has its own plank shape."""
 
     AS_PLANNED = "as_planned"
     EASED = "eased"
@@ -90,8 +90,7 @@ class Verdict:
     def triggered(self) -> tuple[TriggeredRule, ...]:
         """What still applies to what is done, each once, the strictest first."""
         seen: dict[TriggeredRule, None] = dict.fromkeys((*self.left.triggered, *self.right.triggered))
-        order = list(Effect)
-        return tuple(sorted(seen, key=lambda hit: order.index(hit.effect)))
+        return strictest_first(seen)
 
     @property
     def rejected(self) -> tuple[RejectedVersion, ...]:

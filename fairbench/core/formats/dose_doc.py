@@ -1,7 +1,9 @@
 """A dose as it stands in files. A figure left out is assumed, and stays left out when written."""
 
 from dataclasses import fields
-from typing import Annotated, Any, Literal
+from functools import reduce
+from operator import or_
+from typing import TYPE_CHECKING, Annotated, Any, Literal, get_args
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -82,6 +84,8 @@ class _Frame(Doc):
 
 
 class _Repetitions(_Work):
+    """A number of repetitions at a tempo."""
+
     kind: Literal["repetitions"]
     reps: int
     tempo: TempoDoc | MusicDoc = TempoDoc()
@@ -91,6 +95,8 @@ class _Repetitions(_Work):
 
 
 class _Hold(_Work):
+    """One hold or several."""
+
     kind: Literal["hold"]
     seconds: float
     repeats: int = _HOLD.repeats
@@ -98,23 +104,31 @@ class _Hold(_Work):
 
 
 class _Breaths(_Work):
+    """A number of breaths."""
+
     kind: Literal["breaths"]
     breaths: int
     seconds: float = _BREATHS.seconds
 
 
 class _Timed(_Work):
+    """Movement by the clock."""
+
     kind: Literal["timed"]
     seconds: float
 
 
 class _Pulses(_Work):
+    """Small pulses at the end of the range."""
+
     kind: Literal["pulses"]
     count: int
     seconds: float = _PULSES.seconds
 
 
 class _ContractRelax(_Work):
+    """Rounds of press, let go and stretch."""
+
     kind: Literal["contract_relax"]
     rounds: int = _CONTRACT_RELAX.rounds
     entry: float = _CONTRACT_RELAX.entry
@@ -124,6 +138,8 @@ class _ContractRelax(_Work):
 
 
 class _RampedIsometric(_Work):
+    """A stretch with effort that builds toward it and then away."""
+
     kind: Literal["ramped_isometric"]
     settle: float = _RAMPED.settle
     build: float = _RAMPED.build
@@ -138,6 +154,8 @@ PartDoc = Annotated[_Repetitions | _Hold | _Breaths | _Timed | _Pulses, Field(di
 
 
 class _Sequence(_Work):
+    """Parts one straight after another."""
+
     kind: Literal["sequence"]
     parts: list[PartDoc]
 
@@ -145,42 +163,19 @@ class _Sequence(_Work):
         return Sequence(tuple(_at(f"parts[{number}]", part.work) for number, part in enumerate(self.parts)))
 
 
-class RepetitionsDoc(_Frame, _Repetitions):
-    """A number of repetitions at a tempo."""
+def _framed(work: type[_Work]) -> type[_Work]:
+    """A dose of this work: with its sides and sets."""
+    return type(f"{work.__name__.lstrip('_')}Doc", (_Frame, work), {"__doc__": work.__doc__, "__module__": __name__})
 
 
-class HoldDoc(_Frame, _Hold):
-    """One hold or several."""
+if TYPE_CHECKING:
 
+    class DoseDoc(_Frame, _Work):
+        """Any kind of dose, as the type checker sees it."""
 
-class BreathsDoc(_Frame, _Breaths):
-    """A number of breaths."""
-
-
-class TimedDoc(_Frame, _Timed):
-    """Movement by the clock."""
-
-
-class PulsesDoc(_Frame, _Pulses):
-    """Small pulses at the end of the range."""
-
-
-class ContractRelaxDoc(_Frame, _ContractRelax):
-    """Rounds of press, let go and stretch."""
-
-
-class RampedIsometricDoc(_Frame, _RampedIsometric):
-    """A stretch with effort that builds toward it and then away."""
-
-
-class SequenceDoc(_Frame, _Sequence):
-    """Parts one straight after another."""
-
-
-DoseDoc = Annotated[
-    RepetitionsDoc | HoldDoc | BreathsDoc | TimedDoc | PulsesDoc | ContractRelaxDoc | RampedIsometricDoc | SequenceDoc,
-    Field(discriminator="kind"),
-]
+else:
+    _kinds = [*get_args(get_args(PartDoc)[0]), _ContractRelax, _RampedIsometric, _Sequence]
+    DoseDoc = Annotated[reduce(or_, (_framed(work) for work in _kinds)), Field(discriminator="kind")]
 
 _NEVER_ASSUMED = {"kind", "sides", "sets", "ends", "reps", "breaths", "count", "parts"}
 

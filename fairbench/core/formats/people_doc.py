@@ -7,8 +7,8 @@ from pydantic import AliasChoices, BaseModel, ConfigDict, Field, TypeAdapter, Va
 
 from ..body.demands import WORDS, Demand
 from ..errors import InputError
-from ..fit.cautions import TriggeredRule, cautions, demand_set_of
-from ..people.conditions import Conditions, Declared, Effect
+from ..fit.case import Case, clearance_wanted
+from ..people.conditions import Conditions, Declared
 from ..people.person import Override, Person
 from ..positions import Position
 from ..sides import Side
@@ -79,6 +79,15 @@ class CaseDoc(BaseModel):
     held: float = Field(default=0.0, ge=0)
     talk_first: str = ""
 
+    def value(self) -> Case:
+        """The case as the core judges it."""
+        demands = tuple(
+            Demand(d.id, WORDS[d.id][0], d.value, WORDS[d.id][1], "given", "", d.side) for d in self.demands
+        )
+        declared = tuple(doc.value() for doc in self.conditions)
+        cleared = frozenset(doc.condition for doc in self.conditions if doc.cleared)
+        return Case(declared, demands, self.position, self.seconds, self.held, cleared, self.talk_first)
+
 
 _PEOPLE = TypeAdapter(list[PersonDoc])
 
@@ -97,36 +106,14 @@ def read_people(data: bytes, conditions: Conditions) -> tuple[Person, ...]:
     return tuple(_person(doc, f"[{number}]", conditions) for number, doc in enumerate(docs))
 
 
-def read_case(data: bytes, conditions: Conditions) -> CaseDoc:
+def read_case(data: bytes, conditions: Conditions) -> Case:
     """One case. Raises :class:`InputError` with the place in it."""
     doc: CaseDoc = _validated(TypeAdapter(CaseDoc), data)
     _check(doc.conditions, "", conditions)
     for number, demand in enumerate(doc.demands):
         if demand.id not in WORDS:
             raise InputError(f"there is no demand '{demand.id}'", f"demands[{number}].id")
-    return doc
-
-
-def judge(case: CaseDoc, conditions: Conditions) -> tuple[str, tuple[TriggeredRule, ...]]:
-    """As planned, ease, avoid or talk first; and what led to it, the strictest first."""
-    given = [Demand(d.id, WORDS[d.id][0], d.value, WORDS[d.id][1], "given", "", d.side) for d in case.demands]
-    found = demand_set_of(given, case.position, case.seconds, case.held)
-    triggered = cautions([doc.value() for doc in case.conditions], conditions, found)
-    if talk_first(case, conditions):
-        return "talk first", triggered
-    if any(hit.effect is Effect.AVOID for hit in triggered):
-        return "avoid", triggered
-    return ("ease" if any(hit.effect is Effect.EASE for hit in triggered) else "as planned"), triggered
-
-
-def talk_first(case: CaseDoc, conditions: Conditions) -> str:
-    """Why a conversation or a clinician's word comes first, or nothing."""
-    return case.talk_first or _wanted(case.conditions, conditions)
-
-
-def _wanted(docs: list[DeclaredDoc], conditions: Conditions) -> str:
-    reasons = [conditions.wants_clearance(doc.value()) for doc in docs if not doc.cleared]
-    return next((reason for reason in reasons if reason), "")
+    return doc.value()
 
 
 def _validated(adapter: TypeAdapter[Any], data: bytes) -> Any:
@@ -160,7 +147,8 @@ def _person(doc: PersonDoc, place: str, conditions: Conditions) -> Person:
     declared = _check(doc.conditions, place, conditions)
     overrides = tuple(Override(o.exercise, o.version, o.reason, o.instead) for o in doc.overrides)
     try:
-        wanted = doc.talk_first or _wanted(doc.conditions, conditions)
+        cleared = frozenset(given.condition for given in doc.conditions if given.cleared)
+        wanted = doc.talk_first or clearance_wanted(declared, cleared, conditions)
         return Person(doc.id, doc.name or doc.id, doc.pace, declared, wanted, overrides)
     except InputError as error:
         raise error.within(place) from None

@@ -8,6 +8,7 @@ from enum import StrEnum
 from ..body.demands import WORDS
 from ..errors import CatalogueError, InputError
 from ..positions import Position
+from ..ranked import Ranked
 from ..sides import Side
 
 
@@ -15,7 +16,7 @@ class ConditionError(InputError):
     """A condition that is not known, or declared with an option it does not have."""
 
 
-class Effect(StrEnum):
+class Effect(Ranked):
     """What a rule leads to, from the strictest."""
 
     AVOID = "avoid"

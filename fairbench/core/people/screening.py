@@ -5,7 +5,10 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
+from dateutil.relativedelta import relativedelta
+
 from ..errors import InputError
+from ..ranked import Ranked
 
 HOLDS_MONTHS = 12
 """A screening runs out after so many months, and at once after an event."""
@@ -18,7 +21,7 @@ class Answer(StrEnum):
     """ "I'd rather tell you": to be asked in person."""
 
 
-class Outcome(StrEnum):
+class Outcome(Ranked):
     """What a screening comes to, from the mildest."""
 
     FINE = "fine"
@@ -72,10 +75,8 @@ def read(questions: Iterable[Question], answers: Mapping[str, str]) -> Reading:
     said = {name: Answer(answer) for name, answer in answers.items()}
     yes = [question for question in known.values() if said.get(question.id) is Answer.YES]
     open_ = tuple(q for q in known.values() if said.get(q.id, Answer.TELL) is Answer.TELL)
-    order = list(Outcome)
-    found = max([Outcome.FINE, *(question.lead for question in yes)], key=order.index)
-    if open_ and order.index(found) < order.index(Outcome.TALK_FIRST):
-        found = Outcome.TALK_FIRST
+    leads = [question.lead for question in yes]
+    found = max([Outcome.FINE, *leads, *([Outcome.TALK_FIRST] if open_ else [])], key=lambda lead: lead.rank)
     return Reading(
         found,
         tuple(question for question in yes if question.condition),
@@ -87,14 +88,7 @@ def read(questions: Iterable[Question], answers: Mapping[str, str]) -> Reading:
 
 def runs_out(given: datetime.date) -> datetime.date:
     """The last day a screening holds. Of 29 February, 28 February."""
-    months = given.month - 1 + HOLDS_MONTHS
-    year, month = given.year + months // 12, months % 12 + 1
-    for day in (given.day, 30, 29, 28):
-        try:
-            return datetime.date(year, month, day)
-        except ValueError:
-            continue
-    raise AssertionError("every month has 28 days")
+    return given + relativedelta(months=HOLDS_MONTHS)
 
 
 @dataclass(frozen=True, slots=True)

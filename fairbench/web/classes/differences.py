@@ -12,7 +12,6 @@ from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime, Timeline
 
 MOST = 4
-_ORDER = (VerdictKind.TALK_FIRST, VerdictKind.WAITS, VerdictKind.SWAPPED, VerdictKind.EASED, VerdictKind.AS_PLANNED)
 
 
 class Different:
@@ -45,7 +44,7 @@ def _size(verdict: Verdict) -> tuple[int, int, str]:
     if verdict.kind is VerdictKind.EASED and verdict.version is not None:
         ladder = verdict.exercise.versions
         rungs = abs(ladder.index(verdict.version) - ladder.index(verdict.base))
-    return _ORDER.index(verdict.kind), -rungs, verdict.person.name
+    return -verdict.kind.rank, -rungs, verdict.person.name
 
 
 def _words(verdict: Verdict) -> str:

@@ -131,6 +131,6 @@ def _lived(row: models.Condition) -> DeclaredCondition:
         known.condition(row.condition).topic,
         row.note,
         until,
-        tuple(sorted(known.rules_for(declared), key=lambda rule: list(Effect).index(rule.effect))),
+        tuple(sorted(known.rules_for(declared), key=lambda rule: rule.effect.rank)),
         known.wants_clearance(declared),
     )

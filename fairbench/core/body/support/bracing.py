@@ -7,6 +7,7 @@ from itertools import pairwise
 from ...positions import Position
 from ...sides import Side
 from ..pose import segments as s
+from ..pose.bisection import turning_point
 from ..pose.holds import BRACES
 from ..pose.joints import PoseError
 from ..pose.pose import Pose
@@ -145,13 +146,7 @@ def _root(short: Callable[[float], float], low: float, high: float) -> float:
     marks = [(short(low + width * k), low + width * k) for k in range(_SEEK + 1)]
     for (before, start), (after, end) in pairwise(marks):
         if before >= 0 >= after:
-            for _ in range(_HALVINGS):
-                half = (start + end) / 2
-                if short(half) > 0:
-                    start = half
-                else:
-                    end = half
-            return (start + end) / 2
+            return turning_point(lambda pitch: short(pitch) > 0, start, end, _HALVINGS)
     return min(marks, key=lambda mark: abs(mark[0]))[1]
 
 

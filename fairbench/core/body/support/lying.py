@@ -6,6 +6,7 @@ from math import cos, radians, sqrt
 from ...positions import Position
 from ...sides import Side
 from ..pose import segments as s
+from ..pose.bisection import turning_point
 from ..pose.pose import Pose
 from ..pose.reach import bent_reach, reach_leg
 from ..pose.skeleton import Body, stand_up, turn
@@ -76,27 +77,17 @@ def _lift(pose: Pose, angles: dict[str, float], ground: float) -> float:
     """Degrees by which the pelvis stands above the shoulders: as asked, or as high as what lies under it."""
     if pose.on not in _PELVIS_ON:
         return angles["lift"]
-    low, high = 0.0, 50.0
-    for _ in range(30):
-        half = (low + high) / 2
-        if _pelvis_height(angles, half) < ground:
-            low = half
-        else:
-            high = half
-    return (low + high) / 2
+    return turning_point(lambda lift: _pelvis_height(angles, lift) < ground, 0.0, 50.0)
 
 
 def _over_roller(angles: dict[str, float], ground: float) -> float:
     """How far the trunk leans up from the floor, seat down, so that the upper back lies over the roller."""
-    low, high = 0.0, 60.0
-    for _ in range(30):
-        half = (low + high) / 2
-        body = stand_up(angles, (0.0, 0.0, _DEPTHS["hips"]), turn(-90 + half, 0, 0))
-        if _back_of(body)[2] < ground:
-            low = half
-        else:
-            high = half
-    return (low + high) / 2
+
+    def under(lean: float) -> bool:
+        body = stand_up(angles, (0.0, 0.0, _DEPTHS["hips"]), turn(-90 + lean, 0, 0))
+        return _back_of(body)[2] < ground
+
+    return turning_point(under, 0.0, 60.0)
 
 
 def _back_of(body: Body) -> Vector:

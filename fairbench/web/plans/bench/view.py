@@ -6,7 +6,8 @@ from typing import Any
 from django.urls import reverse
 from django.utils.safestring import SafeString, mark_safe
 
-from fairbench.core.checks import Finding, Weight, check_bases, check_people, check_time
+from fairbench.core.checks import Finding, check_bases, check_people, check_time
+from fairbench.core.checks.findings import gravest_first
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.fit.base_versions import Proposal, best_bases
@@ -221,7 +222,7 @@ def bench_view(
         timeline=timeline,
         drawing=draw(timeline, group.people, found, everyone),
         totals=_totals(timeline),
-        findings=_gravest_first(
+        findings=gravest_first(
             [
                 *check_people(found, everyone, stock, conditions),
                 *check_bases(found, everyone, stock, conditions),
@@ -238,11 +239,6 @@ def bench_view(
         different=_different(found, chosen) if time and not person else (),
         groups=() if beside else tuple(Group.objects.all()),
     )
-
-
-def _gravest_first(findings: list[Finding]) -> tuple[Finding, ...]:
-    order = list(Weight)
-    return tuple(sorted(findings, key=lambda finding: order.index(finding.weight)))
 
 
 def _different(found: Fit, item: str) -> tuple[DifferingPerson, ...]:
