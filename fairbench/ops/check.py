@@ -1,4 +1,4 @@
-"""``bin/test``: linter, types, import contracts, then every test on a throwaway PostgreSQL."""
+"""``bin/test``: linters, types, import contracts, then every test on a throwaway PostgreSQL."""
 
 import os
 import shutil
@@ -60,10 +60,13 @@ def _steps(for_pytest: list[str]) -> list[tuple[str, list[str]]]:
     return [
         ("Linter", [str(BIN / "ruff"), "check", "."]),
         ("Layout", [str(BIN / "ruff"), "format", "--check", "."]),
+        ("Templates", [str(BIN / "djlint"), "fairbench/web", "--lint", "--check", "--quiet"]),
+        ("Data", [str(BIN / "yamllint"), "--strict", "fairbench/catalogue"]),
         ("Types", [str(BIN / "mypy")]),
         ("Import contracts", [str(BIN / "lint-imports")]),
         ("Migrations", [python, "manage.py", "makemigrations", "--check", "--dry-run"]),
         ("Static files", [python, "manage.py", "collectstatic", "--noinput", "--verbosity", "0"]),
+        ("Scripts", ["node", "--test", *map(str, sorted((ROOT / "tests/js").glob("*.test.js")))]),
         ("Tests", [python, "-m", "pytest", *(for_pytest or ["-n", "2", "--dist", "loadfile"])]),
     ]
 

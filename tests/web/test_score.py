@@ -31,7 +31,7 @@ def test_every_exercise_can_be_played_in_every_version(exercise) -> None:
     for steps in ([s for s in value["steps"] if s["item"]], *(v["steps"] for v in item["others"])):
         assert any(step["kind"] == "work" for step in steps)
         for step in steps:
-            assert sum(beat[1] for beat in step["beats"]) == (step["seconds"] if step["kind"] == "work" else 0)
+            assert sum(beat["seconds"] for beat in step["beats"]) == (step["seconds"] if step["kind"] == "work" else 0)
     said = str(item)
     assert "{side}" not in said
     assert "{other}" not in said
@@ -52,7 +52,7 @@ def test_the_leading_side_is_kept_when_a_version_is_swapped_in() -> None:
 def test_taking_turns_is_in_the_beats() -> None:
     value = scored(("seated-march", "knee-lift"))
     beats = next(step["beats"] for step in value["steps"] if step["kind"] == "work")
-    counts = {(beat[3], beat[6]) for beat in beats}
+    counts = {(beat["number"], beat["side"]) for beat in beats}
     assert {(1, "left"), (2, "right"), (19, "left"), (20, "right")} <= counts
     assert len(counts) == 20
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import replace
-from typing import Any
+from typing import TypedDict
 
 from fairbench.core.exercises.exercise import Version
 from fairbench.core.exercises.shelf import Shelf
@@ -14,7 +14,22 @@ from fairbench.core.plan.timeline import ItemTime, Timeline
 MOST = 4
 
 
-class Different:
+class DifferingPerson(TypedDict):
+    """Somebody who does an item otherwise: their name, the kind of verdict, and what to say."""
+
+    name: str
+    kind: str
+    words: str
+
+
+class DifferingData(TypedDict):
+    """Those of whom there is room to tell, and how many others there are."""
+
+    shown: list[DifferingPerson]
+    more: int
+
+
+class Differing:
     """Fits the people who are here to items and to the versions they may be swapped for."""
 
     def __init__(self, timeline: Timeline, people: Sequence[Person], shelf: Shelf, conditions: Conditions) -> None:
@@ -23,8 +38,8 @@ class Different:
         self.conditions = conditions
         self.planned = frozenset(time.exercise.id for time in timeline.items)
 
-    def of(self, time: ItemTime, version: Version) -> dict[str, Any]:
-        """``shown`` are name, kind of verdict and words; ``more`` how many others differ too."""
+    def of(self, time: ItemTime, version: Version) -> DifferingData:
+        """Who does ``version`` otherwise, in the item's place."""
         if version is not time.version:
             time = replace(time, version=version, item=replace(time.item, version=version.id, dose=None))
         verdicts = [fit_item(person, time, self.shelf, self.conditions, self.planned) for person in self.people]

@@ -1,6 +1,6 @@
 """The score of a class as plain JSON values: all that the teaching screen plays, nothing to work out."""
 
-from typing import Any
+from typing import Literal, NotRequired, TypedDict
 
 from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.words import summary
@@ -12,14 +12,113 @@ from fairbench.core.people.person import Group
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import ItemTime, Step, Timeline, compile_timeline
 from fairbench.core.sides import Side, Sides
-from fairbench.core.teaching.score import beats_of, is_held
+from fairbench.core.teaching.score import Beat, beats_of, is_held
 from fairbench.figures.verdict_shapes import SIGN_WIDTH, shape_path
 from fairbench.web.exercises.figures import address, film_address
 
-from .differences import Different
+from .differences import Differing, DifferingData
+
+SideWord = Literal["", "left", "right"]
+"""A side by name; nothing where both work or it does not matter."""
 
 
-def score(timeline: Timeline, group: Group, shelf: Shelf, different: Different) -> dict[str, Any]:
+class BeatData(TypedDict):
+    """One phase of one count: when in its step and for how long, in seconds; what is called and which number of how
+    many; its word; and how the figure moves, from one place of the movement to another, or there and back in
+    ``cycle`` seconds."""
+
+    at: float
+    seconds: float
+    calls: str
+    number: int
+    of: int
+    word: str
+    side: SideWord
+    moves: tuple[float, float]
+    cycle: float
+
+
+class StepData(TypedDict):
+    """A stretch of the class with one thing going on; ``start`` and ``seconds`` as planned."""
+
+    kind: str
+    start: float
+    seconds: float
+    item: str | None
+    says: str
+    side: SideWord
+    direction: str
+    set: int
+    sets: int
+    position: str
+    level: str
+    beats: list[BeatData]
+
+
+class VersionData(TypedDict):
+    """What is said and shown of a version. ``do`` and ``setUp`` are cues by side; ``film``, ``start`` and ``end``
+    addresses of pictures."""
+
+    id: str
+    name: str
+    dose: str
+    film: str
+    start: str
+    end: str
+    props: list[str]
+    do: dict[SideWord, list[str]]
+    setUp: dict[SideWord, list[str]]
+    watch: list[str]
+    stop: str
+    breath: str
+    different: NotRequired[DifferingData]
+    change: NotRequired[str]
+    steps: NotRequired[list[StepData]]
+
+
+class ItemData(TypedDict):
+    """One item of the plan, with the version that is planned and the others that it can be swapped for."""
+
+    id: str
+    number: int
+    exercise: str
+    name: str
+    kind: str
+    kindWords: str
+    level: str
+    start: float
+    begins: float
+    end: float
+    limb: str
+    note: str
+    extra: bool
+    version: VersionData
+    others: list[VersionData]
+
+
+class PersonData(TypedDict):
+    """Who is here, and whom to call for them."""
+
+    id: str
+    name: str
+    emergency: str
+
+
+class ScoreData(TypedDict):
+    """Everything that the teaching screen plays. ``signs`` are the outlines of the verdicts."""
+
+    name: str
+    length: float
+    total: float
+    lead: str
+    signs: dict[str, str]
+    steps: list[StepData]
+    items: list[ItemData]
+    meeting: NotRequired[str]
+    people: NotRequired[list[PersonData]]
+
+
+def score(timeline: Timeline, group: Group, shelf: Shelf, differing: Differing) -> ScoreData:
     """Steps with their beats, items with their cues, and each item's other versions ready to swap in; for
     each, who does it otherwise."""
     lead = timeline.plan.lead
@@ -32,44 +131,57 @@ def score(timeline: Timeline, group: Group, shelf: Shelf, different: Different) 
         "signs": {kind.value: shape_path(kind, SIGN_WIDTH) for kind in VerdictKind},
         "steps": [_step(step, lead, step.item in held) for step in timeline.steps],
         "items": [
-            _item(timeline, item, number, group, shelf, different) for number, item in enumerate(timeline.items, 1)
+            _item(timeline, item, number, group, shelf, differing) for number, item in enumerate(timeline.items, 1)
         ],
     }
 
 
-def _step(step: Step, lead: Side, held: bool) -> dict[str, Any]:
+def _step(step: Step, lead: Side, held: bool) -> StepData:
     return {
         "kind": step.kind.value,
         "start": step.start,
         "seconds": step.seconds,
         "item": step.item,
         "says": step.says,
-        "side": step.side.value if step.side else "",
+        "side": _side(step.side),
         "direction": step.direction,
         "set": step.set_number,
         "sets": step.sets,
         "position": step.position.words,
         "level": step.position.level.value,
-        "beats": [
-            [
-                beat.at,
-                beat.seconds,
-                beat.calls.value,
-                beat.number,
-                beat.of,
-                beat.word,
-                beat.side.value if beat.side else "",
-                *beat.moves,
-                beat.cycle,
-            ]
-            for beat in beats_of(step, lead, held)
-        ],
+        "beats": [_beat(beat) for beat in beats_of(step, lead, held)],
     }
 
 
+def _beat(beat: Beat) -> BeatData:
+    return {
+        "at": beat.at,
+        "seconds": beat.seconds,
+        "calls": beat.calls.value,
+        "number": beat.number,
+        "of": beat.of,
+        "word": beat.word,
+        "side": _side(beat.side),
+        "moves": beat.moves,
+        "cycle": beat.cycle,
+    }
+
+
+def _side(side: Side | None) -> SideWord:
+    return side.value if side else ""
+
+
 def _item(
-    timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: Shelf, different: Different
-) -> dict[str, Any]:
+    timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: Shelf, differing: Differing
+) -> ItemData:
+    planned = _version(time.exercise, time.version, time.dose, shelf)
+    planned["different"] = differing.of(time, time.version)
+    others = []
+    for version in time.exercise.versions:
+        if version is not time.version:
+            other = _other(timeline.plan, time, version, group, shelf)
+            other["different"] = differing.of(time, version)
+            others.append(other)
     return {
         "id": time.item.id,
         "number": number,
@@ -84,19 +196,12 @@ def _item(
         "limb": time.exercise.limb,
         "note": time.item.note,
         "extra": time.item.extra,
-        "version": {
-            **_version(time.exercise, time.version, time.dose, shelf),
-            "different": different.of(time, time.version),
-        },
-        "others": [
-            {**_other(timeline.plan, time, version, group, shelf), "different": different.of(time, version)}
-            for version in time.exercise.versions
-            if version.id != time.version.id
-        ],
+        "version": planned,
+        "others": others,
     }
 
 
-def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf) -> dict[str, Any]:
+def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf) -> VersionData:
     cues = version.cues
     return {
         "id": version.id,
@@ -106,24 +211,25 @@ def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf) -> 
         "start": address(exercise, version, "dark", "start"),
         "end": address(exercise, version, "dark", "end"),
         "props": [shelf.props[prop].name for prop in version.props],
-        "do": {side: [say(cue, Side(side) if side else None) for cue in cues.do] for side in ("", "left", "right")},
-        "setUp": {
-            side: [say(cue, Side(side) if side else None) for cue in cues.set_up] for side in ("", "left", "right")
-        },
+        "do": _by_side(cues.do),
+        "setUp": _by_side(cues.set_up),
         "watch": [say(cue, None) for cue in cues.watch],
         "stop": say(cues.stop, None),
         "breath": version.breath,
     }
 
 
-def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Shelf) -> dict[str, Any]:
+def _by_side(cues: tuple[str, ...]) -> dict[SideWord, list[str]]:
+    return {_side(side): [say(cue, side) for cue in cues] for side in (None, *Side)}
+
+
+def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Shelf) -> VersionData:
     """Another version with the work of its usual dose, compiled by itself from where it is done."""
     item = Item(time.item.id, time.exercise.id, version.id, None, time.item.rest_after)
     alone = Plan(plan.name, plan.length_min, (Block(time.kind, (item,)),), plan.lead, 0, version.position)
     compiled = compile_timeline(alone, group, shelf)
-    own = compiled.items[0]
-    return {
-        **_version(time.exercise, version, own.dose, shelf),
-        "change": say(version.change, None),
-        "steps": [_step(step, plan.lead, is_held(time.exercise)) for step in compiled.steps if step.item == item.id],
-    }
+    other = _version(time.exercise, version, compiled.items[0].dose, shelf)
+    other["change"] = say(version.change, None)
+    held = is_held(time.exercise)
+    other["steps"] = [_step(step, plan.lead, held) for step in compiled.steps if step.item == item.id]
+    return other

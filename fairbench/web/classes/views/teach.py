@@ -12,7 +12,7 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import people_today
-from fairbench.web.classes.differences import Different
+from fairbench.web.classes.differences import Differing
 from fairbench.web.classes.inputs import EventsInput, TeachEventInput
 from fairbench.web.classes.meeting import group_of, timeline_of
 from fairbench.web.classes.models import Meeting
@@ -30,8 +30,8 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         return redirect("classes:record", meeting.id)
     here = [attendance.participant for attendance in meeting.attendances.select_related("participant")]
     timeline = timeline_of(meeting)
-    different = Different(timeline, people_today(meeting), shelf(), load_conditions())
-    data = score(timeline, group_of(meeting), shelf(), different)
+    differing = Differing(timeline, people_today(meeting), shelf(), load_conditions())
+    data = score(timeline, group_of(meeting), shelf(), differing)
     data["meeting"] = str(meeting.id)
     data["people"] = [
         {

@@ -2,16 +2,15 @@
 
 from functools import lru_cache
 
-NARROW, WIDE = set("fijlrt.,:;'| ·()1"), set("mwMW@%")
-SIZE = 12.0
-"""Type size of plank labels in the units of the drawing."""
+from fairbench.web.site import typeface
+
+SIZE, WEIGHT = 12.0, 650
+"""Type size of plank labels in the units of the drawing, and their weight; the same in ``assets/css/bench.css``."""
 
 
-@lru_cache(maxsize=4096)
 def width_of(text: str, size: float = SIZE) -> float:
-    """About how wide a text is, from rough letter widths of our typeface in its bold weight."""
-    units = sum(0.36 if letter in NARROW else 0.9 if letter in WIDE else 0.6 for letter in text)
-    return units * size
+    """How wide a label is, in the units of the drawing."""
+    return typeface.width_of(text, size, WEIGHT)
 
 
 @lru_cache(maxsize=4096)

@@ -4,6 +4,7 @@ import { carryFocus } from "./bench-focus.js";
 import { listenForDrag } from "./bench-drag.js";
 import { listenForRows } from "./bench-rows.js";
 import { listenForShelf } from "./bench-shelf.js";
+import { Waiting, listenForTraffic } from "./bench-waiting.js";
 import { listenForSteps } from "./stepper.js";
 
 const bench = () => document.getElementById("bench");
@@ -27,24 +28,7 @@ function chooseBeside(step) {
   window.htmx.trigger(planks[next], "click");
 }
 
-// A key pressed while a change is on its way waits for the bench that comes back, so none is lost.
-const WAITING_MOST = 20;
-const waiting = [];
-let busy = false;
-
-function listenForTraffic() {
-  document.body.addEventListener("htmx:beforeRequest", (event) => {
-    if (event.detail.target?.id === "bench") busy = true;
-  });
-  const free = () => {
-    busy = false;
-    const key = waiting.shift();
-    if (key) press(key);
-  };
-  document.body.addEventListener("htmx:afterSettle", (event) => event.target.id === "bench" && free());
-  document.body.addEventListener("htmx:sendError", free);
-  document.body.addEventListener("htmx:responseError", free);
-}
+const waiting = new Waiting();
 
 function press(key) {
   if (key === "ArrowLeft" || key === "ArrowRight") return chooseBeside(key === "ArrowLeft" ? -1 : 1);
@@ -67,11 +51,10 @@ function onKey(event) {
   const means = key === "ArrowLeft" || key === "ArrowRight" || bench().querySelector(`[data-key="${CSS.escape(key)}"]`);
   if (!means) return;
   event.preventDefault();
-  if (!busy) press(key);
-  else if (waiting.length < WAITING_MOST) waiting.push(key);
+  waiting.whenFree(() => press(key));
 }
 
-listenForTraffic();
+listenForTraffic(waiting);
 listenForRows();
 document.addEventListener("keydown", onKey);
 carryFocus(bench);

@@ -10,7 +10,8 @@ const still = window.matchMedia("(prefers-reduced-motion: reduce)");
 
 function place(step, beat, at) {
   if (!beat) return step.kind === "explain" ? there(at, SHOWN_CYCLE) : 0;
-  const [begins, seconds, , , , , , from, to, cycle] = beat;
+  const { at: begins, seconds, cycle } = beat;
+  const [from, to] = beat.moves;
   if (cycle) return there(at - begins, cycle);
   const share = seconds ? Math.min(1, Math.max(0, (at - begins) / seconds)) : 1;
   return from + (to - from) * (1 - Math.cos(Math.PI * share)) / 2;
@@ -78,11 +79,11 @@ export class Figure {
     const { step, beat } = player;
     const working = player.began && item === player.item;
     this.move(working ? place(step, beat, player.at) : 0);
-    const side = (working && (beat?.[6] || step.side)) || "right";
-    const turned = beat?.[6] && film.other.length ? this.lead(beat) : side;
+    const side = (working && (beat?.side || step.side)) || "right";
+    const turned = beat?.side && film.other.length ? this.lead(beat) : side;
     this.svg.dataset.side = turned;
     this.svg.classList.toggle("turned", turned === "left");
-    const other = Boolean(beat?.[6]) && film.other.length > 0 && side !== turned;
+    const other = Boolean(beat?.side) && film.other.length > 0 && side !== turned;
     this.pick(film, Math.round(this.at * (film.frames.length - 1)) + (other ? film.frames.length : 0));
   }
 
@@ -119,7 +120,7 @@ export class Figure {
   showPair(version) {
     this.svg.toggleAttribute("hidden", true);
     this.pair.hidden = false;
-    const side = this.player.beat?.[6] || this.player.step?.side || "right";
+    const side = this.player.beat?.side || this.player.step?.side || "right";
     this.pair.classList.toggle("turned", side === "left");
     if (this.shown === version.end) return;
     this.shown = version.end;

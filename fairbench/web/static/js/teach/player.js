@@ -7,13 +7,25 @@ const SLEPT = 5000;
 const MORE_SECONDS = 10;
 const REST_SECONDS = 30;
 const COUNTED = new Set(["repetition", "breath", "pulse", "round"]);
+const OTHER = { left: "right", right: "left" };
+const BEAT = ["at", "seconds", "calls", "number", "of", "word", "side", "from", "to", "cycle"];
+
+// A class that was begun before beats had names goes on from where it was kept.
+function named(step) {
+  const beats = (step.beats ?? []).map((beat) => {
+    if (!Array.isArray(beat)) return beat;
+    const { from, to, ...rest } = Object.fromEntries(BEAT.map((name, place) => [name, beat[place]]));
+    return { ...rest, moves: [from, to] };
+  });
+  return { ...step, beats };
+}
 
 export class Player {
   constructor(score, report, saved) {
     this.score = score;
     this.report = report;
     this.items = new Map(score.items.map((item) => [item.id, item]));
-    this.queue = saved?.queue ?? score.steps.map((step) => ({ ...step, planned: step.seconds }));
+    this.queue = saved?.queue?.map(named) ?? score.steps.map((step) => ({ ...step, planned: step.seconds }));
     this.index = saved?.index ?? 0;
     this.at = saved?.at ?? 0;
     this.startedAt = saved?.startedAt ?? null;
@@ -63,7 +75,7 @@ export class Player {
 
   get beat() {
     const beats = this.step?.beats ?? [];
-    for (let n = beats.length - 1; n >= 0; n -= 1) if (beats[n][0] <= this.at + 1e-6) return beats[n];
+    for (let n = beats.length - 1; n >= 0; n -= 1) if (beats[n].at <= this.at + 1e-6) return beats[n];
     return null;
   }
 
@@ -164,23 +176,19 @@ export class Player {
 
   oneMore() {
     if (!this.canDoMore()) return;
-    const step = { ...this.step, beats: this.step.beats.map((beat) => [...beat]) };
+    const step = { ...this.step, beats: this.step.beats.map((beat) => ({ ...beat })) };
     const last = step.beats[step.beats.length - 1];
-    if (COUNTED.has(last[2])) {
-      const group = step.beats.filter((beat) => beat[2] === last[2] && beat[3] === last[3]);
-      for (const beat of step.beats) if (beat[2] === last[2]) beat[4] += 1;
+    if (COUNTED.has(last.calls)) {
+      const group = step.beats.filter((beat) => beat.calls === last.calls && beat.number === last.number);
+      for (const beat of step.beats) if (beat.calls === last.calls) beat.of += 1;
       let at = step.seconds;
       for (const beat of group) {
-        const copy = [...beat];
-        copy[0] = at;
-        copy[3] += 1;
-        if (copy[6]) copy[6] = copy[6] === "left" ? "right" : "left";
-        at += copy[1];
-        step.beats.push(copy);
+        step.beats.push({ ...beat, at, number: beat.number + 1, side: OTHER[beat.side] ?? "" });
+        at += beat.seconds;
       }
       step.seconds = at;
     } else {
-      last[1] += MORE_SECONDS;
+      last.seconds += MORE_SECONDS;
       step.seconds += MORE_SECONDS;
     }
     this.queue[this.index] = step;

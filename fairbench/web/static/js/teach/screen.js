@@ -79,12 +79,12 @@ export class Screen {
     const shown = JSON.stringify(different ?? null);
     if (list.dataset.shown === shown) return;
     list.dataset.shown = shown;
-    const rows = (different?.shown ?? []).map((one) => {
+    const rows = (different?.shown ?? []).map((person) => {
       const row = document.createElement("li");
-      const name = Object.assign(document.createElement("b"), { textContent: one.name, dir: "auto" });
+      const name = Object.assign(document.createElement("b"), { textContent: person.name, dir: "auto" });
       const words = document.createElement("span");
-      words.append(name, ` ${one.words}`);
-      row.append(sign(one.kind, this.player.score.signs[one.kind]), words);
+      words.append(name, ` ${person.words}`);
+      row.append(sign(person.kind, this.player.score.signs[person.kind]), words);
       return row;
     });
     if (different?.more) rows.push(Object.assign(document.createElement("li"), { textContent: `and ${different.more} more` }));
@@ -114,7 +114,7 @@ export class Screen {
     set("number", "");
     set("of", "");
     const unsent = this.outbox.waiting.length > 0;
-    set("cue", unsent ? "Everything is kept on this device. It is sent as soon as there is a connection; then you can record." : "Now record what differed.");
+    set("cue", unsent ? "Everything is kept on this device. It is sent as soon as there is a connection; then you can record." : "Now record the class.");
     set("breath", "");
     part("bar").style.transform = "scaleX(1)";
   }
@@ -122,7 +122,7 @@ export class Screen {
   showStep() {
     const { player } = this;
     const { step, item, version, beat } = player;
-    const side = beat?.[6] || step.side;
+    const side = beat?.side || step.side;
     set("name", item?.name ?? { transfer: "Back up", water: "Water", close: "Finish" }[step.kind] ?? "");
     this.showSide(step, item, side);
     this.showCount(step, beat);
@@ -155,7 +155,7 @@ export class Screen {
       set("number", String(Math.max(0, Math.ceil(step.seconds - player.at - 1e-6))));
       set("of", "s");
     } else {
-      const [at, seconds, calls, number, of, word] = beat;
+      const { at, seconds, calls, number, of, word } = beat;
       const left = Math.max(0, Math.ceil(at + seconds - player.at - 1e-6));
       if (COUNT_UP.has(calls)) {
         set("number", String(number));

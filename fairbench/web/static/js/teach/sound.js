@@ -2,6 +2,11 @@
 
 const KEY = "fairbench.sound";
 
+function called(beat) {
+  if (beat.calls === "pulse") return beat.of - beat.number + 1;
+  return beat.calls === "quiet" ? beat.word : beat.number;
+}
+
 export class Sound {
   constructor() {
     this.on = { tick: false, voice: false, ...JSON.parse(localStorage.getItem(KEY) ?? "{}") };
@@ -20,12 +25,12 @@ export class Sound {
 
   follow(player) {
     const { beat, step, running } = player;
-    const mark = running && step?.kind === "work" && beat ? `${player.index}:${beat[2]}:${beat[3]}:${beat[6]}` : null;
+    const mark = running && step?.kind === "work" && beat ? `${player.index}:${beat.calls}:${beat.number}:${beat.side}` : null;
     if (mark === this.lastBeat) return;
     this.lastBeat = mark;
     if (!mark) return;
     if (this.on.tick) this.tick();
-    if (this.on.voice && this.hasVoice) this.say(beat[2] === "pulse" ? beat[4] - beat[3] + 1 : beat[2] === "quiet" ? beat[5] : beat[3]);
+    if (this.on.voice && this.hasVoice) this.say(called(beat));
   }
 
   tick() {

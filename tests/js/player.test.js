@@ -1,0 +1,190 @@
+// The player of the teaching screen: where the class is, and what each button does to it.
+
+import assert from "node:assert/strict";
+import { beforeEach, test } from "node:test";
+
+import { Player } from "../../fairbench/web/static/js/teach/player.js";
+import { score } from "./score.js";
+
+const BEGIN = 1_700_000_000_000;
+let now;
+let reports;
+Date.now = () => now;
+
+// Let so many seconds pass, in ticks of a tenth, as the screen does.
+function pass(player, seconds) {
+  for (let tenth = 0; tenth < Math.round(seconds * 10); tenth += 1) {
+    now += 100;
+    player.tick();
+  }
+}
+
+function begun(saved) {
+  const player = new Player(score(), (kind, details = {}) => reports.push([kind, details.item ?? "", details.text ?? details.number ?? ""]), saved);
+  if (!saved) player.playOrPause();
+  return player;
+}
+
+beforeEach(() => {
+  now = BEGIN;
+  reports = [];
+});
+
+test("it plays from step to step on the clock and reports each item once", () => {
+  const player = begun();
+  pass(player, 5.9);
+  assert.equal(player.step.kind, "explain");
+  pass(player, 0.2);
+  assert.equal(player.step.kind, "work");
+  assert.equal(player.beat.number, 1);
+  pass(player, 4);
+  assert.equal(player.beat.number, 2);
+  pass(player, 20);
+  assert.equal(player.step.item, "b");
+  assert.deepEqual(reports, [["began", "", ""], ["item", "a", ""], ["item", "b", ""]]);
+});
+
+test("at the end of the last step the class is over and the clock stands", () => {
+  const player = begun();
+  pass(player, 61);
+  assert.ok(player.ended);
+  const elapsed = player.elapsed;
+  now += 60_000;
+  assert.equal(player.elapsed, elapsed);
+  assert.deepEqual(reports.at(-1), ["ended", "", ""]);
+  assert.deepEqual(reports.filter(([kind, item]) => kind === "item" && item === ""), [["item", "", ""]]);
+});
+
+test("a pause stops the count, not the clock on the wall", () => {
+  const player = begun();
+  pass(player, 3);
+  player.playOrPause();
+  pass(player, 30);
+  assert.equal(Math.round(player.at), 3);
+  assert.equal(Math.round(player.behind), 30);
+  player.playOrPause();
+  pass(player, 1);
+  assert.equal(Math.round(player.at), 4);
+});
+
+test("a device that slept pauses instead of running on", () => {
+  const player = begun();
+  pass(player, 2);
+  now += 60_000;
+  player.tick();
+  assert.equal(player.running, false);
+  assert.ok(player.woke);
+  assert.equal(Math.round(player.at), 2);
+});
+
+test("back begins the step again, and right at its beginning goes one back", () => {
+  const player = begun();
+  pass(player, 10);
+  player.back();
+  assert.deepEqual([player.index, player.at], [1, 0]);
+  player.back();
+  assert.equal(player.index, 0);
+});
+
+test("one more repetition follows the last, counted, and the total rises", () => {
+  const player = begun();
+  pass(player, 7);
+  player.oneMore();
+  assert.equal(player.step.seconds, 12);
+  assert.deepEqual(player.step.beats.map((beat) => [beat.at, beat.number, beat.of]), [[0, 1, 3], [4, 2, 3], [8, 3, 3]]);
+  assert.deepEqual(score().steps[1].beats.map((beat) => beat.of), [2, 2]);
+});
+
+test("one more of taking turns is the other side's", () => {
+  const turns = score();
+  for (const [place, side] of ["left", "right"].entries()) turns.steps[1].beats[place].side = side;
+  const player = new Player(turns, () => {});
+  player.playOrPause();
+  pass(player, 7);
+  player.oneMore();
+  assert.deepEqual(player.step.beats.map((beat) => beat.side), ["left", "right", "left"]);
+});
+
+test("one more of a hold is some seconds more", () => {
+  const player = begun();
+  pass(player, 37);
+  player.oneMore();
+  assert.deepEqual([player.step.seconds, player.step.beats[0].seconds], [20, 20]);
+});
+
+test("there is no more of what is not work", () => {
+  const player = begun();
+  player.oneMore();
+  assert.equal(player.canDoMore(), false);
+  assert.equal(reports.some(([kind]) => kind === "one_more"), false);
+});
+
+test("a rest comes between and the step goes on where it was", () => {
+  const player = begun();
+  pass(player, 9);
+  player.rest();
+  assert.deepEqual([player.step.kind, player.step.seconds, player.step.beats.length], ["rest", 30, 0]);
+  pass(player, 30.1);
+  assert.equal(player.step.kind, "work");
+  assert.ok(Math.abs(player.at - 3.1) < 0.11);
+  assert.equal(Math.round(player.behind), 30);
+});
+
+test("skip leaves the rest of the item out and says so", () => {
+  const player = begun();
+  pass(player, 7);
+  player.skip();
+  assert.deepEqual([player.step.item, player.step.kind], ["b", "transfer"]);
+  assert.ok(player.skipped.has("a"));
+  assert.deepEqual(reports.at(-2), ["skipped", "a", ""]);
+});
+
+test("another version takes the time that the plan has for what is left", () => {
+  const player = begun();
+  pass(player, 31);
+  player.swap("b2");
+  assert.equal(player.version.id, "b2");
+  const planned = player.queue.filter((step) => step.item === "b" && step.start >= 30).reduce((sum, step) => sum + step.planned, 0);
+  assert.ok(Math.abs(planned - (56 - 31)) < 0.11);
+  assert.deepEqual(reports.at(-1), ["swapped", "b", "b2"]);
+  player.swap("nothing");
+  assert.equal(player.version.id, "b2");
+});
+
+test("what is left out when late is an extra that moves nobody about", () => {
+  const player = begun();
+  assert.equal(player.extraToLeaveOut(), undefined);
+  const near = score();
+  near.steps.splice(3, 1);
+  const other = new Player(near, () => {});
+  other.playOrPause();
+  assert.equal(other.extraToLeaveOut().id, "b");
+  other.leaveOut("b");
+  assert.equal(other.queue.some((step) => step.item === "b"), false);
+  assert.ok(other.skipped.has("b"));
+});
+
+test("what comes next is told with the way to it", () => {
+  const { item, ways } = begun().upcoming();
+  assert.equal(item.id, "b");
+  assert.deepEqual(ways.map((way) => way.kind), ["transfer"]);
+});
+
+test("a class goes on after a reload from where it was kept", () => {
+  const player = begun();
+  pass(player, 9);
+  player.oneMore();
+  const again = begun(JSON.parse(JSON.stringify(player.saved())));
+  assert.deepEqual([again.index, Math.round(again.at), again.step.seconds], [1, 3, 12]);
+  assert.equal(again.running, false);
+  assert.ok(again.woke);
+});
+
+test("a class that was kept before beats had names goes on too", () => {
+  const player = begun();
+  pass(player, 9);
+  const saved = JSON.parse(JSON.stringify(player.saved()));
+  for (const step of saved.queue) step.beats = step.beats.map((beat) => [beat.at, beat.seconds, beat.calls, beat.number, beat.of, beat.word, beat.side, ...beat.moves, beat.cycle]);
+  const again = begun(saved);
+  assert.deepEqual(again.beat, player.beat);
+});
