@@ -10,7 +10,7 @@ from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
-from fairbench.web.classes.differences import Different
+from fairbench.web.classes.differences import Differing
 from fairbench.web.classes.score import score
 
 SHELF = load_shelf()
@@ -20,7 +20,7 @@ def scored(*items: tuple[str, str], lead: Side = Side.LEFT, people: tuple[Person
     placed = tuple(Item(f"i{n}", *item) for n, item in enumerate(items))
     plan = Plan("P", 45, (Block(BlockKind.STRENGTHEN, placed),), lead)
     timeline = compile_timeline(plan, Group(), SHELF)
-    return score(timeline, Group(), SHELF, Different(timeline, people, SHELF, load_conditions()))
+    return score(timeline, Group(), SHELF, Differing(timeline, people, SHELF, load_conditions()))
 
 
 @pytest.mark.parametrize("exercise", list(SHELF), ids=lambda e: e.id)

@@ -9,18 +9,20 @@ from html import escape
 
 from django.utils.safestring import SafeString, mark_safe
 
+from fairbench.figures.palette import colour
 from fairbench.figures.verdict_shapes import shape_path
 
 from .drawing import PLANK, ROW, ROW_PLANK, WEAVE, Cell, Drawing, Lane, Plank, Row
 
+_DARK, _LIGHT = colour("@ink"), colour("@paper")
 # A small texture for each block, so that blocks do not differ by colour alone.
 _TEXTURE_OF = {
-    "settle": (8, '<circle cx="3" cy="3" r="1.2" fill="#17202b"/>'),
-    "warm_up": (7, '<path d="M0 6L6 0" stroke="#17202b" stroke-width="1.2"/>'),
-    "strengthen": (6, '<path d="M0 0h3v6h-3z" fill="#fff"/>'),
-    "steady": (6, '<path d="M0 0h3v3h3v3h-3v-3h-3z" fill="#fff"/>'),
-    "stretch": (12, '<path d="M0 5Q3 -1 6 3T12 3" stroke="#fff" stroke-width="1.3" fill="none"/>'),
-    "close": (8, '<path d="M0 3H8" stroke="#fff" stroke-width="1.4"/>'),
+    "settle": (8, f'<circle cx="3" cy="3" r="1.2" fill="{_DARK}"/>'),
+    "warm_up": (7, f'<path d="M0 6L6 0" stroke="{_DARK}" stroke-width="1.2"/>'),
+    "strengthen": (6, f'<path d="M0 0h3v6h-3z" fill="{_LIGHT}"/>'),
+    "steady": (6, f'<path d="M0 0h3v3h3v3h-3v-3h-3z" fill="{_LIGHT}"/>'),
+    "stretch": (12, f'<path d="M0 5Q3 -1 6 3T12 3" stroke="{_LIGHT}" stroke-width="1.3" fill="none"/>'),
+    "close": (8, f'<path d="M0 3H8" stroke="{_LIGHT}" stroke-width="1.4"/>'),
 }
 _TEXTURES = "".join(
     [
