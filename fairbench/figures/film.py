@@ -4,14 +4,14 @@ from typing import Any
 
 from fairbench.core.body.drawing.scene import draw, working_parts
 from fairbench.core.body.drawing.shapes import Drawing
-from fairbench.core.body.movement import Movement, solved, steps, working
+from fairbench.core.body.movement import STEPS, Movement, solved, steps, working
 from fairbench.core.body.view import View
 from fairbench.core.sides import Side
 
 from .palette import Palette
 from .svg import drawing_svg, ground_svg, view_box
 
-FRAMES = 12
+FRAMES = STEPS
 """Frames from one pose to the next."""
 
 

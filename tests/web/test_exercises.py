@@ -6,16 +6,23 @@ import json
 import pytest
 from django.test import Client
 from django_scopes import scope
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.positions import Position
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
-from fairbench.web.exercises import actions, workshop
+from fairbench.web.exercises import actions
 from fairbench.web.exercises.forms import OwnExerciseForm
 from fairbench.web.exercises.models import OwnExercise, OwnExerciseRevision
 from fairbench.web.exercises.shelf import practice_shelf
+from fairbench.web.exercises.workshop.changes import CHANGES, change
+from fairbench.web.exercises.workshop.draft import Draft, begin, unpacked
+from fairbench.web.exercises.workshop.pictures import turned
+from fairbench.web.exercises.workshop.screen import screen
 from fairbench.web.plans import actions as plan_actions
 from tests.factories import UserFactory
 
@@ -46,10 +53,10 @@ SAID = {
 }
 
 
-def draft(start: str = "standing", *changes: dict[str, str]) -> workshop.Draft:
-    made = workshop.begin(practice_shelf(), start)
-    for given in changes:
-        made = workshop.change(made, given)
+def draft(start: str = "standing", *changes: dict[str, str]) -> Draft:
+    made = begin(practice_shelf(), start)
+    for fields in changes:
+        made = change(made, fields)
     return made
 
 
@@ -62,7 +69,7 @@ def own(actor) -> OwnExercise:
     return actions.make_exercise(actor, document)
 
 
-def _document(made: workshop.Draft) -> dict:
+def _document(made: Draft) -> dict:
     form = OwnExerciseForm(SAID, own=[])
     assert form.is_valid(), form.errors
     return form.exercise_document(made.movement)
@@ -135,46 +142,102 @@ def test_a_draft_takes_one_change_at_a_time() -> None:
     made = draft("standing", *LIFTED)
     assert dict(made.movement.poses)["end"].numbers == (("side_shoulder_flex", 150.0),)
     assert dict(made.movement.poses)["start"].numbers == ()
-    both = workshop.change(made, {"do": "limbs", "limbs": "both"})
-    both = workshop.change(both, {"do": "joint", "joint": "shoulder_flex", "joint-shoulder_flex": "120"})
+    both = change(made, {"do": "limbs", "limbs": "both"})
+    both = change(both, {"do": "joint", "joint": "shoulder_flex", "joint-shoulder_flex": "120"})
     assert dict(both.movement.poses)["end"].numbers == (("shoulder_flex", 120.0),)
-    copied = workshop.change(workshop.change(both, {"do": "pose", "pose": "start"}), {"do": "copy"})
+    copied = change(change(both, {"do": "pose", "pose": "start"}), {"do": "copy"})
     assert dict(copied.movement.poses)["start"] == dict(both.movement.poses)["end"]
-    assert workshop.unpacked(copied.packed()) == copied
+    assert unpacked(copied.packed()) == copied
 
 
 def test_a_hand_let_go_stays_where_it_was() -> None:
-    made = workshop.begin(practice_shelf(), "side-leg/side-at-rail")
-    made = workshop.change(workshop.change(made, {"do": "part", "part": "arms"}), {"do": "limbs", "limbs": "both"})
-    before = workshop.bench(made)
+    made = begin(practice_shelf(), "side-leg/side-at-rail")
+    made = change(change(made, {"do": "part", "part": "arms"}), {"do": "limbs", "limbs": "both"})
+    before = screen(made)
     assert all(c.fixed for c in before.controls if c.joint == "elbow_flex")
-    free = workshop.change(made, {"do": "hold", "hold": "arms", "hold-arms": "free"})
-    after = workshop.bench(free)
+    free = change(made, {"do": "hold", "hold": "arms", "hold-arms": "free"})
+    after = screen(free)
     elbows = [next(c.value for c in shown.controls if c.joint == "elbow_flex") for shown in (before, after)]
     assert abs(elbows[0] - elbows[1]) <= 1
     assert not any(c.fixed for c in after.controls if c.joint == "elbow_flex")
 
 
 @pytest.mark.parametrize(
-    ("given", "says"),
+    ("fields", "says"),
     [
         ({"do": "joint", "joint": "shoulder_flex", "value": "900"}, "shoulder_flex: shoulder, forward and up is 900°"),
         ({"do": "joint", "joint": "shoulder_flex", "value": "nan"}, "shoulder_flex"),
-        ({"do": "joint", "joint": "shoulder_flex", "value": "far"}, "shoulder_flex: 'far' is not a number"),
+        ({"do": "joint", "joint": "shoulder_flex", "value": "far"}, "shoulder_flex: needs a number, not 'far'"),
         ({"do": "joint", "joint": "tail", "value": "3"}, "tail"),
         ({"do": "hold", "hold": "arms", "hold-arms": "feet"}, "arms: the right hand does not reach feet"),
         ({"do": "hold", "hold": "arms", "hold-arms": "moon"}, "arms: there is nothing called 'moon'"),
-        ({"do": "position", "position": "hanging"}, "position: there is no position 'hanging'"),
-        ({"do": "prop", "prop": "kite"}, "with: there is no way to hold 'kite'"),
+        ({"do": "position", "position": "hanging"}, "position: "),
+        ({"do": "prop", "prop": "kite"}, "prop: there is no way to hold 'kite'"),
         ({"do": "load", "load": "99"}, "load: the load goes from 0 to 20 kg"),
         ({"do": "fly"}, "do: there is no 'fly' to do here"),
     ],
 )
-def test_a_bad_change_is_named_and_leaves_the_draft(given: dict[str, str], says: str) -> None:
+def test_a_bad_change_is_named_and_leaves_the_draft(fields: dict[str, str], says: str) -> None:
     made = draft("standing", {"do": "part", "part": "arms"})
     with pytest.raises(InputError) as error:
-        workshop.change(made, given)
+        change(made, fields)
     assert says in str(error.value)
+
+
+NAMES = ("joint", "value", "hold", "hold-arms", "pose", "limbs", "part", "under", "position", "prop", "load", "view-0")
+ODD = ("nan", "inf", "9" * 5000, "shoulder_flex", "arms", "rail-side", "end")
+
+
+@given(
+    name=st.sampled_from([*CHANGES, "fly"]),
+    fields=st.dictionaries(
+        st.sampled_from(NAMES),
+        st.one_of(
+            st.text(max_size=6),
+            st.sampled_from(ODD),
+        ),
+        max_size=4,
+    ),
+)
+@settings(deadline=None, max_examples=150)
+def test_missing_and_odd_fields_are_refused_and_never_break_it(name: str, fields: dict[str, str]) -> None:
+    try:
+        screen(change(draft("seated"), {**fields, "do": name}))
+    except InputError:
+        return
+
+
+@given(
+    position=st.sampled_from(list(Position)),
+    pose=st.sampled_from(["start", "end"]),
+    limbs=st.sampled_from(["both", "side", "other"]),
+    part=st.sampled_from(["arms", "legs"]),
+    data=st.data(),
+)
+@settings(deadline=None, max_examples=60)
+def test_every_hold_that_is_offered_can_be_held(position, pose, limbs, part, data) -> None:
+    """Held up in the pose; between two poses a body may still not get there, which is then said."""
+    asked = ({"do": "pose", "pose": pose}, {"do": "limbs", "limbs": limbs}, {"do": "part", "part": part})
+    made = draft(position.value, *asked)
+    hold, _, options = data.draw(st.sampled_from(screen(made).holds))
+    option = data.draw(st.sampled_from(options))
+    refused = ""
+    try:
+        changed = change(made, {"do": "hold", "hold": hold, f"hold-{hold}": option.value})
+        screen(changed)
+        turned(changed)
+    except InputError as error:
+        refused = error.message
+    assert not refused or refused.startswith("on the way from start")
+
+
+def test_poses_that_no_body_gets_between_are_refused_with_the_reason(client_in) -> None:
+    made = draft("seated", {"do": "part", "part": "arms"})
+    answer = client_in.post(
+        "/shelf/workshop/change/", {"draft": made.packed(), "do": "hold", "hold": "arms", "hold-arms": "rail-side"}
+    )
+    assert answer.status_code == 422
+    assert "on the way from start" in answer.content.decode().lower()
 
 
 def test_the_last_good_figure_is_kept_beside_the_reason(client_in) -> None:

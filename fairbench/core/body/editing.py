@@ -1,12 +1,13 @@
 """Making a movement by hand: one joint, one hold or one place at a time, each verb a new value."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 from enum import StrEnum
+from functools import lru_cache, partial
 
 from ..positions import Position
 from ..sides import Side
-from .movement import Movement
+from .movement import Movement, solved
 from .pose.holds import ARMS, FEET, LEGS, TOUCHES
 from .pose.joints import LIMB, SIDE_NAMES, SIDED, TRUNK, PoseError
 from .pose.pose import Pair, PoseSpec
@@ -98,6 +99,31 @@ def choose(spec: PoseSpec, part: str, limbs: Limbs, word: str, held: Solved | No
                 value = held.angles[f"{side_of(side)}_{joint}"]
                 spec = turn_joint(spec, joint, side, round(value, 1))
     return spec
+
+
+@lru_cache(maxsize=512)
+def allowed_ways(movement: Movement, name: str, part: str, limbs: Limbs) -> tuple[str, ...]:
+    """The words of :data:`CHOICES` for arms, legs or feet that the pose called ``name`` can be held up with."""
+    spec, held = pose_of(movement, name), dict(solved(movement))[name]
+    return tuple(
+        word for word in CHOICES[part] if _holds(movement, name, partial(choose, spec, part, limbs, word, held))
+    )
+
+
+@lru_cache(maxsize=512)
+def allowed_supports(movement: Movement, name: str) -> tuple[str, ...]:
+    """What the trunk can rest on in the pose called ``name``."""
+    spec = pose_of(movement, name)
+    return tuple(thing for thing in CHOICES["under"] if _holds(movement, name, partial(rest_on, spec, thing)))
+
+
+def _holds(movement: Movement, name: str, made: Callable[[], PoseSpec]) -> bool:
+    """Whether the movement is held up with this pose; with the other side working it is the mirror."""
+    try:
+        solved(with_pose(movement, name, made()))
+    except PoseError:
+        return False
+    return True
 
 
 def rest_on(spec: PoseSpec, thing: str) -> PoseSpec:

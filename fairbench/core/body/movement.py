@@ -118,6 +118,23 @@ def balances(movement: Movement, side: Side = Side.RIGHT) -> tuple[tuple[str, St
     return tuple((name, statics(pose, held)) for name, pose in solved(movement, side))
 
 
+STEPS = 12
+"""Steps from one pose to the next that a moving figure shows; what shows fewer takes some of them."""
+
+
+def check_way(movement: Movement) -> None:
+    """Hold every pose up and go from each to the next as the moving figure does. The other side is the mirror.
+
+    Raises :class:`PoseError` where nothing holds a pose up, or where no body gets from one to the next.
+    """
+    for (name, a), (_, b) in pairwise(solved(movement)):
+        for step in range(1, STEPS):
+            try:
+                between(a, b, step / STEPS)
+            except PoseError as error:
+                raise PoseError(f"on the way from {name}: {error.message}", error.place) from None
+
+
 def steps(movement: Movement, side: Side, count: int) -> tuple[Solved, ...]:
     """The whole way from start to end in ``count`` equal steps of each leg, both ends included."""
     poses = [pose for _, pose in solved(movement, side)]

@@ -12,7 +12,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from ..body.demands import DECLARED
 from ..body.drawing.props import held_of
 from ..body.held import Held
-from ..body.movement import POSE_NAMES, WORKS, Movement, solved
+from ..body.movement import POSE_NAMES, WORKS, Movement, check_way
 from ..body.pose.joints import PoseError
 from ..body.pose.pose import PoseSpec
 from ..body.view import View
@@ -102,9 +102,9 @@ def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, 
 
 
 def check_movement(movement: Movement) -> None:
-    """Hold every pose up once. Raises :class:`PoseError` under ``poses``."""
+    """Hold every pose up and go from each to the next. Raises :class:`PoseError` under ``poses``."""
     try:
-        solved(movement)
+        check_way(movement)
     except PoseError as error:
         raise error.within("poses") from None
 

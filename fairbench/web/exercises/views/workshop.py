@@ -7,11 +7,14 @@ from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
 from fairbench.web.accounts.actor import Permission, actor_of
-from fairbench.web.exercises import actions, workshop
+from fairbench.web.exercises import actions
 from fairbench.web.exercises.forms import OwnExerciseForm
 from fairbench.web.exercises.models import OwnExercise
 from fairbench.web.exercises.shelf import practice_shelf
-from fairbench.web.exercises.workshop_figures import turned
+from fairbench.web.exercises.workshop.changes import change as change_draft
+from fairbench.web.exercises.workshop.draft import Draft, begin, unpacked
+from fairbench.web.exercises.workshop.pictures import turned
+from fairbench.web.exercises.workshop.screen import WorkshopScreen, screen
 from fairbench.web.site.find import Request
 
 FIRST = "standing"
@@ -21,7 +24,7 @@ def open_workshop(request: HttpRequest) -> HttpResponse:
     """The workshop with a draft from ``?from=exercise/version`` or ``?from=position``."""
     actor_of(request).require(Permission.EXERCISES)
     try:
-        draft = workshop.begin(practice_shelf(), request.GET.get("from", FIRST))
+        draft = begin(practice_shelf(), request.GET.get("from", FIRST))
     except InputError as error:
         raise Http404 from error
     return _page(request, draft, _form())
@@ -32,15 +35,15 @@ def change(request: Request) -> HttpResponse:
     """One change, answered with the workshop. A refused one says why and keeps the last good figure."""
     actor_of(request).require(Permission.EXERCISES)
     try:
-        draft = workshop.unpacked(request.POST.get("draft", ""))
+        draft = unpacked(request.POST.get("draft", ""))
     except InputError as error:
         return HttpResponse(error.message, status=400, content_type="text/plain")
     try:
-        changed, wrong = workshop.change(draft, request.POST.dict()), None
+        changed, wrong = change_draft(draft, request.POST.dict()), None
     except InputError as error:
         changed, wrong = draft, error
-    shown = workshop.bench(changed, wrong)
-    context = {"bench": shown, "figures": turned(changed), "said": _said(shown, wrong)}
+    shown = screen(changed, wrong)
+    context = {"workshop": shown, "figures": turned(changed), "said": _said(shown, wrong)}
     return render(request, "exercises/_workshop.html", context, status=422 if wrong else 200)
 
 
@@ -51,7 +54,7 @@ def save(request: HttpRequest) -> HttpResponse:
     actor.require(Permission.EXERCISES)
     form = _form(request)
     try:
-        draft = workshop.unpacked(request.POST.get("draft", ""))
+        draft = unpacked(request.POST.get("draft", ""))
     except InputError as error:
         return HttpResponse(error.message, status=400, content_type="text/plain")
     if not form.is_valid():
@@ -64,9 +67,9 @@ def save(request: HttpRequest) -> HttpResponse:
         else:
             row = actions.make_exercise(actor, form.exercise_document(draft.movement))
     except InputError as error:
-        form.add_error(None, f"Not kept. {error}")
+        form.add_error(None, f"Not saved. {error}")
         return _page(request, draft, form, 422)
-    messages.success(request, f"{row} is on your shelf.")
+    messages.success(request, f"{row} is saved and can be planned.")
     return redirect("exercises:exercise", row.slug)
 
 
@@ -77,7 +80,7 @@ def archive(request: HttpRequest, exercise_id: str) -> HttpResponse:
         row = actions.archive(actor_of(request), exercise_id, request.POST.get("away") == "yes")
     except OwnExercise.DoesNotExist as error:
         raise Http404 from error
-    messages.success(request, f"{row} is {'put away' if row.archived else 'offered again'}.")
+    messages.success(request, f"{row} is {'archived' if row.archived else 'restored'}.")
     return redirect("exercises:exercise", row.slug)
 
 
@@ -86,13 +89,13 @@ def _form(request: HttpRequest | None = None) -> OwnExerciseForm:
     return OwnExerciseForm(request.POST if request else None, own=own)
 
 
-def _page(request: HttpRequest, draft: workshop.Draft, form: OwnExerciseForm, status: int = 200) -> HttpResponse:
-    shown = workshop.bench(draft)
-    context = {"bench": shown, "figures": turned(draft), "form": form}
+def _page(request: HttpRequest, draft: Draft, form: OwnExerciseForm, status: int = 200) -> HttpResponse:
+    shown = screen(draft)
+    context = {"workshop": shown, "figures": turned(draft), "form": form}
     return render(request, "exercises/workshop.html", context, status=status)
 
 
-def _said(shown: workshop.Bench, wrong: InputError | None) -> str:
+def _said(shown: WorkshopScreen, wrong: InputError | None) -> str:
     """What a screen reader hears after a change."""
     if wrong is not None:
         return f"Not applied. {wrong.message}"

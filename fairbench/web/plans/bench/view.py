@@ -179,6 +179,11 @@ class BenchView:
         return " · ".join(f"{number} {one if number == 1 else many}" for number, one, many in counts)
 
     @property
+    def opened(self) -> bool:
+        """Whether something stands beside the bench instead of the plan's details."""
+        return bool(self.reason or self.inspector or self.session or self.proposal)
+
+    @property
     def beside_words(self) -> str:
         """What stands in the place beside the bench."""
         if self.reason:

@@ -7,7 +7,7 @@ from fairbench.core.body.words import told
 from fairbench.figures.palette import palette
 from fairbench.figures.still import still_svg
 
-from .workshop import Draft
+from .draft import Draft
 
 _SIZE = 300
 
