@@ -21,7 +21,7 @@ from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
 from fairbench.core.formats.fit_doc import fit_document, met_document
 from fairbench.core.formats.people_doc import people_schemas, read_case, read_people
-from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan
+from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan_file
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
 from fairbench.core.people.conditions import Conditions, Declared
 from fairbench.core.people.person import Group, Person
@@ -135,8 +135,8 @@ def _plan_arguments(command: argparse.ArgumentParser) -> None:
 
 
 def _read(asked: argparse.Namespace) -> tuple[Plan, Timeline]:
-    shelf = load_shelf()
-    plan = _of_file(asked.plan, lambda data: read_plan(data, shelf))
+    file = _of_file(asked.plan, lambda data: read_plan_file(data, load_shelf()))
+    plan, shelf = file.plan, file.shelf
     group = Group((Person("slowest", "", asked.pace),), dict.fromkeys(shelf.exercises, max(0, asked.known)))
     return plan, compile_timeline(plan, group, shelf)
 
@@ -214,8 +214,9 @@ def _shelf(asked: argparse.Namespace) -> str:
 
 
 def _fit(asked: argparse.Namespace) -> str:
-    shelf, conditions = load_shelf(), load_conditions()
-    plan = _of_file(asked.plan, lambda data: read_plan(data, shelf))
+    conditions = load_conditions()
+    file = _of_file(asked.plan, lambda data: read_plan_file(data, load_shelf()))
+    plan, shelf = file.plan, file.shelf
     people = _of_file(asked.people, lambda data: read_people(data, conditions))
     found = fit(compile_timeline(plan, Group(people), shelf), people, shelf, conditions)
     return _json(fit_document(found, conditions)) if asked.json else text.fit(found)

@@ -1,6 +1,8 @@
 """A plan as an open JSON file, out and in. The published schema is made from these classes."""
 
 import json
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
 from typing import Any, Literal
 
 from pydantic import Field, ValidationError
@@ -8,9 +10,10 @@ from pydantic import Field, ValidationError
 from ..errors import InputError, PlanError
 from ..exercises.aim import BlockKind
 from ..exercises.shelf import Shelf
-from ..plan.plan import Block, Item, Plan
+from ..plan.plan import MAX_ITEMS, Block, Item, Plan
 from ..positions import Position
 from ..sides import Side
+from .catalogue_doc import ExerciseDoc, exercise_value
 from .dose_doc import Doc, DoseDoc, dose_document, dose_value
 from .places import first_error
 
@@ -23,7 +26,7 @@ _CONTROL = {chr(code) for code in range(32)} - {"\n", "\t", "\r"}
 class ItemDoc(Doc):
     """One exercise version. Without a dose the version's usual one is meant."""
 
-    id: str = Field(min_length=1, max_length=64)
+    id: str = Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9_.-]+$")
     exercise: str
     version: str
     dose: DoseDoc | None = None
@@ -50,16 +53,56 @@ class PlanDoc(Doc):
     water_every_min: int = 20
     start: Position = Field(default=Position.SEATED, strict=False)
     blocks: list[BlockDoc]
+    exercises: list[ExerciseDoc] = Field(default_factory=list, max_length=MAX_ITEMS)
+    """Exercises of the plan that ship with nobody: a practice's own, whole, so that the file can be read anywhere."""
+
+
+@dataclass(frozen=True, slots=True)
+class PlanFile:
+    """A plan from a file, the shelf that it was read with, and the exercises that the file brought along, as documents
+    by their id."""
+
+    plan: Plan
+    shelf: Shelf
+    brought: Mapping[str, dict[str, Any]]
 
 
 def read_plan(data: bytes | str, shelf: Shelf | None = None) -> Plan:
-    """The plan in a JSON file. With a shelf, every exercise and version must be on it.
+    """The plan in a JSON file. With a shelf, every exercise and version must be on it or in the file.
 
     Raises :class:`InputError` with the place in the file for whatever is wrong.
     """
+    if shelf is not None:
+        return read_plan_file(data, shelf).plan
     document = _json(data)
     _no_control_characters(document, "")
-    return plan_value(document, shelf)
+    return plan_value(document)
+
+
+def read_plan_file(data: bytes | str, shelf: Shelf) -> PlanFile:
+    """The plan in a JSON file with the exercises that it brings along; errors as in :func:`read_plan`. What the shelf
+    has already stays as the shelf has it."""
+    document = _json(data)
+    _no_control_characters(document, "")
+    brought = _brought(document, shelf)
+    exercises = {}
+    for place, (exercise_id, exercise) in brought.items():
+        try:
+            exercises[exercise_id] = exercise_value(exercise, shelf.props)
+        except InputError as error:
+            raise error.within(place) from None
+    whole = Shelf({**shelf.exercises, **exercises}, shelf.props, shelf.archived)
+    return PlanFile(plan_value(document, whole), whole, dict(brought.values()))
+
+
+def _brought(document: Any, shelf: Shelf) -> dict[str, tuple[str, dict[str, Any]]]:
+    """The exercises of a file that the shelf does not have, by their place: the id and the document."""
+    given = document.get("exercises") if isinstance(document, dict) else None
+    found = {}
+    for number, exercise in enumerate(given if isinstance(given, list) else []):
+        if isinstance(exercise, dict) and exercise.get("id") not in shelf.exercises:
+            found[f"exercises[{number}]"] = (str(exercise.get("id")), exercise)
+    return found
 
 
 def plan_value(document: Any, shelf: Shelf | None = None) -> Plan:
@@ -93,9 +136,13 @@ def plan_document(plan: Plan) -> dict[str, Any]:
     }
 
 
-def write_plan(plan: Plan) -> str:
-    """The plan as the text of a JSON file."""
-    return json.dumps(plan_document(plan), indent=2, ensure_ascii=False) + "\n"
+def write_plan(plan: Plan, exercises: Iterable[dict[str, Any]] = ()) -> str:
+    """The plan as the text of a JSON file. ``exercises`` are documents of those that do not ship and go along."""
+    document = plan_document(plan)
+    along = list(exercises)
+    if along:
+        document["exercises"] = along
+    return json.dumps(document, indent=2, ensure_ascii=False) + "\n"
 
 
 def plan_schema() -> dict[str, Any]:

@@ -8,11 +8,12 @@ from uuid import UUID
 from django.db import transaction
 
 from fairbench.core.errors import PlanError
-from fairbench.core.formats.plan_doc import plan_document, read_plan
+from fairbench.core.formats.plan_doc import plan_document, read_plan_file
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.plan import plan as core
 from fairbench.core.plan.session_templates import draft
 from fairbench.web.accounts.actor import Actor, Permission
+from fairbench.web.exercises import actions as exercise_actions
 from fairbench.web.people.models import Group
 
 from .adapter import core_group, core_plan, shelf
@@ -71,9 +72,23 @@ def create_from_template(actor: Actor, name: str, length_min: int, group: Group 
     return create(actor, value, group, "Started blank")
 
 
+@transaction.atomic
 def import_plan(actor: Actor, data: bytes) -> Plan:
-    """A new plan from a JSON file. Raises :class:`InputError` with the place in the file."""
-    return create(actor, read_plan(data, shelf()), None, "Imported from a file")
+    """A new plan from a JSON file, with the exercises that it brings along as the practice's own. Raises
+    :class:`InputError` with the place in the file."""
+    actor.require(Permission.PLANS)
+    file = read_plan_file(data, shelf())
+    used = {item.exercise for item in file.plan.items()}
+    made = {
+        exercise_id: exercise_actions.make_exercise(actor, document).slug
+        for exercise_id, document in file.brought.items()
+        if exercise_id in used
+    }
+    value = file.plan
+    for item in file.plan.items():
+        if item.exercise in made:
+            value = core.change(value, replace(item, exercise=made[item.exercise]))
+    return create(actor, value, None, "Imported from a file")
 
 
 def copy(actor: Actor, plan_id: UUID) -> Plan:

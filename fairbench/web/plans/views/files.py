@@ -10,6 +10,7 @@ from django.utils.text import slugify
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.formats.plan_doc import LARGEST_FILE, write_plan
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.exercises.models import OwnExercise
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import core_plan
 from fairbench.web.plans.models import Plan, PlanRevision
@@ -17,10 +18,12 @@ from fairbench.web.site.find import find
 
 
 def plan_json(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    """The plan as an open JSON file."""
+    """The plan as an open JSON file; exercises of the practice's own go along."""
     plan = find(Plan, plan_id)
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
-    response = HttpResponse(write_plan(value), content_type="application/json; charset=utf-8")
+    used = {item.exercise for item in value.items()}
+    own = [{**row.document, "id": row.slug} for row in OwnExercise.objects.filter(slug__in=used)]
+    response = HttpResponse(write_plan(value, own), content_type="application/json; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{slugify(plan.name) or "plan"}.json"'
     return response
 
@@ -38,5 +41,5 @@ def import_plan(request: HttpRequest) -> HttpResponse:
         plan = actions.import_plan(actor_of(request), upload.read())
     except InputError as error:
         return render(request, "plans/import.html", {"error": error}, status=422)
-    messages.success(request, f"{plan.name} is brought in. Choose its group on the bench.")
+    messages.success(request, f"{plan.name} is imported. Choose its group on the bench.")
     return redirect("plans:bench", plan.id)
