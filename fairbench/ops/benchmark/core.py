@@ -1,0 +1,130 @@
+"""The core alone: compiling, fitting, holding poses up."""
+
+import statistics
+import time
+from collections.abc import Callable
+from dataclasses import replace
+
+from fairbench.core.body.drawing.scene import draw
+from fairbench.core.body.movement import demands, posed, solved
+from fairbench.core.body.support.solve import solve
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.base_versions import best_bases
+from fairbench.core.fit.fit import fit, forget
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.plan import Item, Plan, add_where_it_belongs
+from fairbench.core.plan.timeline import Timeline, compile_timeline
+from fairbench.core.sides import Side
+from fairbench.figures.palette import palette
+from fairbench.figures.svg import drawing_svg
+
+from .profiles import PROFILES
+from .table import Row
+
+PEOPLE, ITEMS = 16, 20
+ROUNDS = 120
+
+
+def core_rows() -> list[Row]:
+    """Compiling a plan of 20 items for 16 people, and of 40."""
+    shelf = load_shelf()
+    group = _group(PEOPLE)
+    single, double = plan_of(shelf, ITEMS), plan_of(shelf, ITEMS * 2)
+    once, twice = _medians(
+        lambda: compile_timeline(single, group, shelf), lambda: compile_timeline(double, group, shelf)
+    )
+    return [
+        ("Compile 20 items, 16 people (core)", f"{once * 1000:.2f} ms", "under 5 ms", once < 0.005),
+        ("40 items against 20 (core)", f"{twice / once:.2f}×", "at most 2.2×", twice / once <= 2.2),
+    ]
+
+
+def fit_rows() -> list[Row]:
+    """Fitting 16 people to 20 items, twice as many of either, and the best bases."""
+    shelf, conditions = load_shelf(), load_conditions()
+    people = _group(PEOPLE * 2, PROFILES).people
+    single, double = (compile_timeline(plan_of(shelf, count), Group(), shelf) for count in (ITEMS, ITEMS * 2))
+
+    def anew(timeline: Timeline, group: tuple[Person, ...]) -> None:
+        forget()
+        fit(timeline, group, shelf, conditions)
+
+    once, items, twice = _medians(
+        lambda: anew(single, people[:PEOPLE]),
+        lambda: anew(double, people[:PEOPLE]),
+        lambda: anew(single, people),
+    )
+    forget()
+    begun = time.perf_counter()
+    best_bases(single, people[:PEOPLE], shelf, conditions)
+    bases = time.perf_counter() - begun
+    return [
+        ("Fit 20 items × 16 people (core)", f"{once * 1000:.1f} ms", "under 30 ms", once < 0.03),
+        ("40 items against 20, fitted", f"{items / once:.2f}×", "at most 2.2×", items / once <= 2.2),
+        ("32 people against 16, fitted", f"{twice / once:.2f}×", "at most 2.2×", twice / once <= 2.2),
+        ("Best bases, 20 items × 16 people", f"{bases:.2f} s", "under 2 s", bases < 2),
+    ]
+
+
+def body_rows() -> list[Row]:
+    """Holding a pose up and drawing it; what every version asks, worked out from nothing."""
+    shelf = load_shelf()
+    versions = [version for exercise in shelf for version in exercise.versions]
+    inks = palette()
+    times = []
+    for version in versions:
+        (_, start), *_, (_, end) = posed(version.movement, Side.RIGHT)
+        before = solve(start)
+        begun = time.perf_counter()
+        held = solve(end, before.anchors if start.position is end.position else None)
+        drawing_svg(draw(held, version.movement.view, version.movement.held, version.movement.mat), inks)
+        times.append(time.perf_counter() - begun)
+    figure = statistics.median(times)
+    solved.cache_clear()
+    demands.cache_clear()
+    begun = time.perf_counter()
+    for version in versions:
+        demands(version.movement)
+    everything = time.perf_counter() - begun
+    begun = time.perf_counter()
+    for version in versions:
+        demands(version.movement)
+    again = time.perf_counter() - begun
+    return [
+        (
+            "Hold a pose up and draw it",
+            f"{figure * 1000:.2f} ms, median of {len(versions)}",
+            "under 4 ms",
+            figure < 0.004,
+        ),
+        ("Demands of every version, once", f"{everything:.2f} s", "under 3 s", everything < 3),
+        ("The same again, kept", f"{again / everything:.1%} of that", "under 5%", again / everything < 0.05),
+    ]
+
+
+def plan_of(shelf: Shelf, count: int) -> Plan:
+    """A plan of so many items over the whole shelf, in the blocks where they belong."""
+    plan = Plan("Measured", 60)
+    exercises = list(shelf)
+    for number in range(count):
+        exercise = exercises[number * len(exercises) // count]
+        plan = add_where_it_belongs(plan, Item(f"i{number}", exercise.id, exercise.base), shelf)
+    return replace(plan, length_min=60)
+
+
+def _group(size: int, profiles: tuple[tuple[Declared, ...], ...] = ((),)) -> Group:
+    return Group(tuple(Person(str(n), f"Person {n}", 1 + n / 40, profiles[n % len(profiles)]) for n in range(size)))
+
+
+def _medians(*works: Callable[[], object]) -> list[float]:
+    """Median seconds of each, taken in turns so that whatever else the machine does hits all alike."""
+    times: list[list[float]] = [[] for _ in works]
+    for _ in range(ROUNDS):
+        for work, taken in zip(works, times, strict=True):
+            start = time.perf_counter()
+            work()
+            taken.append(time.perf_counter() - start)
+    return [statistics.median(taken[10:]) for taken in times]

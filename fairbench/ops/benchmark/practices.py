@@ -1,0 +1,106 @@
+"""Practices to measure: one plan for sixteen people, and a large one after some years."""
+
+import datetime
+from dataclasses import asdict
+
+from django.utils import timezone
+from django_scopes import scope
+
+from fairbench.core.formats.plan_doc import plan_document
+from fairbench.core.plan.plan import Plan as CorePlan
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.accounts.models import Practice, Role, User
+from fairbench.web.classes.models import Attendance, Difference, Meeting
+from fairbench.web.people import health_actions
+from fairbench.web.people.health_inputs import DeclareInput
+from fairbench.web.people.health_summary import keep_health_summary
+from fairbench.web.people.models import Group, Listing, Participant, Screening
+from fairbench.web.plans import actions
+from fairbench.web.plans.models import Plan, PlanRevision
+
+from .profiles import PROFILES
+
+LARGE_PLANS, LARGE_PEOPLE, LARGE_MEETINGS, LARGE_GROUPS, LARGE_GROUP = 240, 740, 600, 10, 30
+
+
+def owner(name: str) -> User:
+    """A practice with one owner."""
+    practice = Practice.objects.create(name=name)
+    address = f"{name.lower()}@kittiwake.example"
+    return User.objects.create_user(address, "only-for-the-benchmark", practice, name, Role.OWNER)
+
+
+def one_plan(user: User, value: CorePlan, people: int) -> Plan:
+    """``value`` for a group of so many people, some with conditions, all screened."""
+    with scope(practice=user.practice):
+        group = Group.objects.create(practice=user.practice, name="Sixteen")
+        for number in range(people):
+            person = Participant.objects.create(
+                practice=user.practice, call_name=f"Person {number}", pace=1 + number / 20
+            )
+            for declared in PROFILES[number % len(PROFILES)]:
+                health_actions.declare(Actor(user), person.id, DeclareInput(**asdict(declared)))
+            _screened(person, user)
+            Listing.objects.create(practice=user.practice, group=group, participant=person)
+        return actions.create(Actor(user), value, group, "Measured")
+
+
+def large(user: User, value: CorePlan) -> tuple[Group, Meeting]:
+    """240 plans, 740 people and 600 classes in 10 groups; gives back one group, and a class that is just arriving."""
+    practice, today = user.practice, timezone.localdate()
+    with scope(practice=practice):
+        groups = [Group(practice=practice, name=f"Group {n}", place="Long hall") for n in range(LARGE_GROUPS)]
+        Group.objects.bulk_create(groups)
+        people = [
+            Participant(practice=practice, call_name=f"Person {n}", pace=1 + n % 10 / 10) for n in range(LARGE_PEOPLE)
+        ]
+        Participant.objects.bulk_create(people)
+        Listing.objects.bulk_create(
+            Listing(practice=practice, group=groups[n % LARGE_GROUPS], participant=people[n])
+            for n in range(LARGE_GROUPS * LARGE_GROUP)
+        )
+        document = plan_document(value)
+        plans = [Plan(practice=practice, name=f"Plan {n}", group=groups[n % LARGE_GROUPS]) for n in range(LARGE_PLANS)]
+        Plan.objects.bulk_create(plans)
+        PlanRevision.objects.bulk_create(
+            PlanRevision(
+                practice=practice, plan=plan, number=1, document={**document, "name": plan.name}, said="Made", user=user
+            )
+            for plan in plans
+        )
+        meetings = [
+            Meeting(
+                practice=practice,
+                group=groups[n % LARGE_GROUPS],
+                plan=plans[n % LARGE_PLANS],
+                plan_document=document,
+                teacher=user,
+                held_on=today - datetime.timedelta(days=7 * (1 + n // LARGE_GROUPS)),
+                state=Meeting.State.RECORDED,
+            )
+            for n in range(LARGE_MEETINGS)
+        ]
+        Meeting.objects.bulk_create(meetings)
+        came = [
+            Attendance(practice=practice, meeting=meeting, participant=people[(n + k * LARGE_GROUPS) % 300])
+            for n, meeting in enumerate(meetings)
+            for k in range(8)
+        ]
+        Attendance.objects.bulk_create(came)
+        Difference.objects.bulk_create(
+            Difference(practice=practice, meeting=a.meeting, participant=a.participant, item="", effort=5)
+            for a in came[::5]
+        )
+        arriving = Meeting.objects.create(
+            practice=practice, group=groups[0], plan=plans[0], plan_document=document, teacher=user, held_on=today
+        )
+    return groups[0], arriving
+
+
+def _screened(person: Participant, user: User) -> None:
+    """A screening read today, so that the fit has something to do."""
+    now = timezone.now()
+    Screening.objects.create(
+        practice=person.practice, participant=person, given_on=now.date(), reviewed_at=now, reviewed_by=user
+    )
+    keep_health_summary(person)
