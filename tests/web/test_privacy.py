@@ -158,6 +158,7 @@ def test_an_assistant_teaches_but_changes_no_plan(user, plan, meeting, role, ver
 CLOSED_TO_ASSISTANTS = {
     "new_participant",
     "edit_participant",
+    "history",
     "options",
     "ask",
     "asked",

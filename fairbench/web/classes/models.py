@@ -1,9 +1,12 @@
 """Meetings: who came, what happened, and what each person did that was not as planned."""
 
+from typing import Any
+
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Count, OuterRef, QuerySet, Subquery
 from django.db.models.fields.json import KT
+from django.db.models.functions import Coalesce
 from django.urls import reverse
 
 from fairbench.web.site.practice_model import PracticeModel
@@ -44,8 +47,8 @@ class Meeting(PracticeModel):
             .defer("plan_document")
             .annotate(
                 plan_name=KT("plan_document__name"),
-                came=Count("attendances", distinct=True),
-                differed=Count("differences", filter=Q(differences__current=True), distinct=True),
+                came=_number_of(Attendance.objects.all()),
+                differed=_number_of(Difference.objects.filter(current=True)),
             )
             .order_by("-held_on", "-started_at")
         )
@@ -61,6 +64,12 @@ class Meeting(PracticeModel):
     def next_address(self) -> str:
         """Where it is gone on with."""
         return reverse(f"classes:{_NEXT[self.State(self.state)]}", args=[self.id])
+
+
+def _number_of(rows: "QuerySet[Any]") -> Coalesce:
+    """How many of ``rows`` a meeting has; worked out only for the meetings that are shown."""
+    counted = rows.filter(meeting=OuterRef("pk")).order_by().values("meeting").annotate(number=Count("pk"))
+    return Coalesce(Subquery(counted.values("number")), 0)
 
 
 _STATE_WORDS = {

@@ -1,19 +1,19 @@
 from django.urls import path
 
-from .views import arrivals as before
-from .views import history, record, teach, today
+from .views import arrivals, history, record, teach, today
 
 app_name = "classes"
 urlpatterns = [
     path("", today.today, name="today"),
     path("classes/", history.meetings, name="list"),
-    path("classes/open/", before.open_meeting, name="open"),
+    path("classes/open/", arrivals.open_meeting, name="open"),
     path("classes/<uuid:meeting_id>/", history.meeting, name="meeting"),
-    path("classes/<uuid:meeting_id>/arrivals/", before.arrivals, name="arrivals"),
-    path("classes/<uuid:meeting_id>/here/", before.here, name="here"),
-    path("classes/<uuid:meeting_id>/news/", before.news, name="news"),
-    path("classes/<uuid:meeting_id>/news/back/", before.news_back, name="news_back"),
-    path("classes/<uuid:meeting_id>/begin/", before.begin, name="begin"),
+    path("classes/<uuid:meeting_id>/arrivals/", arrivals.arrivals, name="arrivals"),
+    path("classes/<uuid:meeting_id>/here/", arrivals.here, name="here"),
+    path("classes/<uuid:meeting_id>/news/", arrivals.news, name="news"),
+    path("classes/<uuid:meeting_id>/news/back/", arrivals.news_back, name="news_back"),
+    path("classes/<uuid:meeting_id>/guests/", arrivals.guests, name="guests"),
+    path("classes/<uuid:meeting_id>/begin/", arrivals.begin, name="begin"),
     path("classes/<uuid:meeting_id>/teach/", teach.teach, name="teach"),
     path("classes/<uuid:meeting_id>/events/", teach.events, name="events"),
     path("classes/<uuid:meeting_id>/end/", teach.end, name="end"),

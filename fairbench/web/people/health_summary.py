@@ -21,14 +21,36 @@ def keep_health_summary(participant: Participant) -> None:
     latest = participant.screenings.exclude(given_on=None).order_by("-given_on", "-started_at").first()
     participant.health_summary = {
         "conditions": [
-            {"condition": c.condition, "side": c.side, "severity": c.severity, "stage": c.stage, "until": _day(c.until)}
+            {
+                "id": str(c.id),
+                "condition": c.condition,
+                "side": c.side,
+                "severity": c.severity,
+                "stage": c.stage,
+                "until": _day(c.until),
+                "note": c.note,
+            }
             for c in conditions
         ],
         "screening": _screening(latest),
-        "events": [[e.kind, _day(e.happened_on)] for e in participant.healthevents.filter(ended_at=None)],
-        "cleared": [[c.condition, _day(c.until)] for c in participant.clearances.filter(ended_at=None)],
+        "events": [
+            {"id": str(e.id), "kind": e.kind, "happened_on": _day(e.happened_on), "note": e.note}
+            for e in participant.healthevents.filter(ended_at=None)
+        ],
+        "advice": [
+            {
+                "id": str(c.id),
+                "condition": c.condition,
+                "until": _day(c.until),
+                "who": c.who,
+                "said": c.said,
+                "letter": c.letter,
+            }
+            for c in participant.clearances.filter(ended_at=None)
+        ],
         "overrides": [
             {
+                "id": str(o.id),
                 "exercise": o.exercise,
                 "version": o.version,
                 "instead": o.instead,
@@ -51,7 +73,13 @@ def _day(day: datetime.date | None) -> str | None:
     return day.isoformat() if day else None
 
 
-def _holds(until: str | None, today: datetime.date) -> bool:
+def day_of(text: str | None) -> datetime.date | None:
+    """A day as the summary keeps it."""
+    return datetime.date.fromisoformat(text) if text else None
+
+
+def holds(until: str | None, today: datetime.date) -> bool:
+    """Whether what ends on a day, if it does, still counts."""
     return until is None or datetime.date.fromisoformat(until) >= today
 
 
@@ -61,7 +89,7 @@ def declared_of(participant: Participant, today: datetime.date | None = None) ->
     return tuple(
         Declared(c["condition"], Side(c["side"]) if c["side"] else None, c["severity"], c["stage"])
         for c in participant.health_summary.get("conditions", [])
-        if _holds(c["until"], day)
+        if holds(c["until"], day)
     )
 
 
@@ -75,7 +103,7 @@ def _screening_status(participant: Participant, declared: Iterable[Declared], da
     kept = participant.health_summary
     screening = kept.get("screening")
     known = load_conditions()
-    cleared = {condition for condition, until in kept.get("cleared", []) if _holds(until, day)}
+    cleared = {advice["condition"] for advice in kept.get("advice", []) if holds(advice["until"], day)}
     wants = [known.words(one) for one in declared if known.wants_clearance(one) and one.condition not in cleared]
     if screening and screening["wanted"] and "" not in cleared:
         wants.append(screening["wanted"])
@@ -83,7 +111,7 @@ def _screening_status(participant: Participant, declared: Iterable[Declared], da
         datetime.date.fromisoformat(screening["given"]) if screening else None,
         bool(screening and screening["reviewed"]),
         [f"a clinician's word on {want}" if want != (screening or {}).get("wanted") else want for want in wants],
-        [(kind, datetime.date.fromisoformat(when)) for kind, when in kept.get("events", [])],
+        [(event["kind"], datetime.date.fromisoformat(event["happened_on"])) for event in kept.get("events", [])],
         day,
     )
 
@@ -109,6 +137,6 @@ def person_of(
         tuple(
             Override(o["exercise"], o["version"], o["reason"], o.get("instead", ""))
             for o in participant.health_summary.get("overrides", [])
-            if _holds(o["until"], day)
+            if holds(o["until"], day)
         ),
     )

@@ -1,31 +1,33 @@
-"""A person's page worked out: cautions with their reasons, the screening, events, clearances, history."""
+"""A person's page worked out: cautions with their reasons, the screening, events, advice. What is kept with the person
+is enough for most of it; the history is a page of its own."""
 
 import datetime
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from typing import Any, TypeVar
-from uuid import UUID
+from typing import Any
 
+from django.db.models import QuerySet
+from django.db.models.fields.json import KeyTextTransform
 from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people.conditions import Condition, Declared, Effect, Rule
+from fairbench.core.people.conditions import Declared, Effect, Rule
 from fairbench.core.people.screening import Outcome, ScreeningStatus
 from fairbench.core.sides import Side
 from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
-from .health_summary import screening_status_of
-from .history import HistoryEntry, history_of
+from .health_summary import day_of, holds, screening_status_of
 
-Row = TypeVar("Row", bound=models.HealthRow)
 _NEEDS = "needs"
+CAME_SHOWN = 8
 
 
 @dataclass(frozen=True, slots=True)
 class DeclaredCondition:
     """One condition or need as it is kept, and what it leads to."""
 
-    id: UUID
+    id: str
     condition: str
     words: str
     topic: str
@@ -43,9 +45,9 @@ class DeclaredCondition:
 
 @dataclass(frozen=True, slots=True)
 class ActiveOverride:
-    """A word against the fit, in names."""
+    """A decision against the fit, in names."""
 
-    id: UUID
+    id: str
     exercise: str
     done: str
     until: datetime.date
@@ -53,84 +55,116 @@ class ActiveOverride:
 
 
 @dataclass(frozen=True, slots=True)
+class Event:
+    """Something that happened and still asks for a screening."""
+
+    id: str
+    kind: str
+    happened_on: datetime.date | None
+    note: str
+
+
+@dataclass(frozen=True, slots=True)
+class Advice:
+    """What a clinician advised, and where the letter is."""
+
+    id: str
+    who: str
+    said: str
+    until: datetime.date | None
+    letter: str
+
+
+@dataclass(frozen=True, slots=True)
 class PersonPage:
+    """One person on one screen. What an assistant may not see is empty for one."""
+
     participant: models.Participant
     screening: ScreeningStatus
     cautions: tuple[DeclaredCondition, ...]
     needs: tuple[DeclaredCondition, ...]
     screenings: tuple[models.Screening, ...]
     outcome: str
-    events: tuple[models.HealthEvent, ...]
-    clearances: tuple[models.Clearance, ...]
+    events: tuple[Event, ...]
+    clearances: tuple[Advice, ...]
     overrides: tuple[ActiveOverride, ...]
     groups: tuple[models.Listing, ...]
-    left: tuple[models.PastListing, ...]
     came: tuple[Any, ...]
-    history: tuple[HistoryEntry, ...]
-    kinds: tuple[Condition, ...]
 
 
 def person_page(participant: models.Participant, health: bool) -> PersonPage:
     """``health`` says whether whoever looks may see more than the cautions."""
-    conditions = _rows(models.Condition, participant)
-    overrides = _rows(models.Override, participant)
-    events = _rows(models.HealthEvent, participant) if health else []
-    clearances = _rows(models.Clearance, participant) if health else []
-    lived = [_lived(row) for row in conditions if row.ended_at is None]
-    screenings = tuple(participant.screenings.select_related("reviewed_by")) if health else ()
-    latest = next((screening for screening in screenings if screening.given_on), None)
-    named: list[tuple[models.HealthRow, str]] = [
-        *((row, _lived(row).words) for row in conditions),
-        *((row, f"{row.kind}, {row.happened_on:%-d %b %Y}") for row in events),
-        *((row, f"{row.who}: {row.said}") for row in clearances),
-        *((row, f"decided otherwise, {_decided(row).exercise}: {_decided(row).done}") for row in overrides),
-    ]
+    kept = participant.health_summary
     today = timezone.localdate()
+    conditions = [condition_of(row) for row in kept.get("conditions", [])]
+    screenings = tuple(_screenings(participant)) if health else ()
+    latest = next((screening for screening in screenings if screening.given_on), None)
     return PersonPage(
         participant=participant,
         screening=screening_status_of(participant),
-        cautions=tuple(one for one in lived if one.topic != _NEEDS),
-        needs=tuple(one for one in lived if one.topic == _NEEDS),
+        cautions=tuple(condition for condition in conditions if condition.topic != _NEEDS),
+        needs=tuple(condition for condition in conditions if condition.topic == _NEEDS),
         screenings=screenings,
         outcome=Outcome(latest.outcome).words if latest and latest.outcome else "",
-        events=tuple(row for row in events if row.ended_at is None),
-        clearances=tuple(row for row in clearances if row.ended_at is None),
-        overrides=tuple(_decided(row) for row in overrides if row.ended_at is None and row.until >= today),
-        groups=tuple(participant.listings.select_related("group").order_by("since")),
-        left=tuple(participant.past_listings.select_related("group").order_by("-until")),
-        came=tuple(participant.attendances.select_related("meeting__group").order_by("-meeting__held_on")[:8]),
-        history=history_of(participant, named) if health else (),
-        kinds=tuple(load_conditions()) if health else (),
+        events=tuple(_events(kept.get("events", []))) if health else (),
+        clearances=tuple(_advice(kept.get("advice", []))) if health else (),
+        overrides=tuple(override_of(row) for row in kept.get("overrides", []) if holds(row["until"], today)),
+        groups=tuple(
+            participant.listings.select_related("group").only("since", "kind", "group__name").order_by("since")
+        ),
+        came=tuple(_came(participant)),
     )
 
 
-def _rows(kind: type[Row], participant: models.Participant) -> list[Row]:
-    """All of them, ended ones too."""
-    return list(kind.objects.filter(participant=participant).select_related("noted_by", "ended_by"))
+def _screenings(participant: models.Participant) -> "QuerySet[models.Screening]":
+    rows = participant.screenings.select_related("reviewed_by")
+    return rows.only("given_on", "reviewed_at", "outcome", "participant_id", "reviewed_by__name")
 
 
-def _decided(row: models.Override) -> ActiveOverride:
+def _listings(participant: models.Participant) -> "QuerySet[models.Listing]":
+    rows = participant.listings.select_related("group")
+    return rows.only("since", "kind", "group__name").order_by("since")
+
+
+def _events(rows: Iterable[Mapping[str, Any]]) -> Iterable[Event]:
+    return (Event(row["id"], row["kind"], day_of(row["happened_on"]), row["note"]) for row in rows)
+
+
+def _advice(rows: Iterable[Mapping[str, Any]]) -> Iterable[Advice]:
+    return (Advice(row["id"], row["who"], row["said"], day_of(row["until"]), row["letter"]) for row in rows)
+
+
+def _came(participant: models.Participant) -> "QuerySet[Any]":
+    """The last classes they came to, each with its day, group and the plan's name."""
+    named = participant.attendances.annotate(plan_name=KeyTextTransform("name", "meeting__plan_document"))
+    rows = named.values("meeting_id", "meeting__held_on", "meeting__group__name", "plan_name")
+    return rows.order_by("-meeting__held_on")[:CAME_SHOWN]
+
+
+def override_of(row: Mapping[str, Any]) -> ActiveOverride:
     """In the names of the shelf; by its id what the shelf has no more."""
     shelf = practice_shelf()
-    planned, other = shelf.exercises.get(row.exercise), shelf.exercises.get(row.instead)
+    planned, other = shelf.exercises.get(row["exercise"]), shelf.exercises.get(row["instead"])
     done = other or planned
     names = {version.id: version.name for version in done.versions} if done else {}
-    words = names.get(row.version, row.version)
-    exercise = planned.name if planned else row.exercise
-    return ActiveOverride(row.id, exercise, f"{other.name}, {words}" if other else words, row.until, row.reason)
+    words = names.get(row["version"], row["version"])
+    exercise = planned.name if planned else row["exercise"]
+    until = day_of(row["until"]) or timezone.localdate()
+    return ActiveOverride(row["id"], exercise, f"{other.name}, {words}" if other else words, until, row["reason"])
 
 
-def _lived(row: models.Condition) -> DeclaredCondition:
+def condition_of(row: Mapping[str, Any]) -> DeclaredCondition:
+    """A condition as it is kept, with what it leads to."""
     known = load_conditions()
-    declared = Declared(row.condition, Side(row.side) if row.side else None, row.severity, row.stage)
-    until = f"until {row.until:%-d %b %Y}" if row.until else ""
+    declared = Declared(row["condition"], Side(row["side"]) if row["side"] else None, row["severity"], row["stage"])
+    until = day_of(row["until"])
     return DeclaredCondition(
-        row.id,
-        row.condition,
+        row["id"],
+        row["condition"],
         known.words(declared),
-        known.condition(row.condition).topic,
-        row.note,
-        until,
+        known.condition(row["condition"]).topic,
+        row["note"],
+        f"until {until:%-d %b %Y}" if until else "",
         tuple(sorted(known.rules_for(declared), key=lambda rule: rule.effect.rank)),
         known.wants_clearance(declared),
     )

@@ -15,6 +15,7 @@ urlpatterns = [
     path("groups/<uuid:group_id>/people.csv", lists.export_csv, name="export_csv"),
     path("new/", person.edit_participant, name="new_participant"),
     path("<uuid:participant_id>/", person.person, name="participant"),
+    path("<uuid:participant_id>/history/", person.history, name="history"),
     path("<uuid:participant_id>/edit/", person.edit_participant, name="edit_participant"),
     path("<uuid:participant_id>/options/", health.options, name="options"),
     path("<uuid:participant_id>/declare/", health.declare, name="declare"),

@@ -2,11 +2,11 @@
 with the revision, so that a long list costs no more than its rows."""
 
 import json
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
-from typing import TypedDict
+from typing import Any, TypedDict
 from uuid import UUID
 
 from django.db.models import Max
@@ -16,52 +16,60 @@ from fairbench import catalogue, core
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import Timeline, compile_timeline
-from fairbench.web.people.models import Group, Listing
+from fairbench.web.people.models import Listing
 
 from .adapter import core_plan, shelf
 from .bench import drawing as bench_drawing
 from .models import PlanRevision
 
+REVISION = ("id", "picture", "plan_id", "plan__name", "plan__group_id", "plan__group__name", "plan__group__taught")
+"""What a list needs of a revision."""
+Row = Mapping[str, Any]
+"""A revision by :data:`REVISION`."""
+
 
 class Picture(TypedDict):
-    """``made_for`` names everything that the picture depends on besides the revision; ``seconds`` is the whole time,
-    ``svg`` the drawing."""
+    """``made_for`` names everything that the picture depends on besides the revision; ``length`` is in minutes,
+    ``seconds`` the whole time, ``svg`` the drawing."""
 
     made_for: str
     items: int
+    length: int
     seconds: float
     svg: str
 
 
-def pictures(revisions: Sequence[PlanRevision]) -> dict[UUID, Picture]:
-    """The picture of each revision, by its id, in one query; those that no longer hold are made anew and kept."""
-    groups = {r.plan.group_id: r.plan.group for r in revisions if r.plan.group is not None}
-    paces = _paces(groups.values())
-    found: dict[UUID, Picture] = {}
-    stale = []
-    for revision in revisions:
-        group = _group(revision.plan.group, paces)
-        made_for = _made_for(group)
-        picture: Picture | None = revision.picture
-        if picture is None or picture["made_for"] != made_for:
-            picture = revision.picture = _draw(revision, group, made_for)
-            stale.append(revision)
-        found[revision.id] = picture
+def pictures(rows: Sequence[Row], paces: Mapping[UUID, float] | None = None) -> dict[UUID, Picture]:
+    """The picture of each revision, by its id; those that no longer hold are made anew and kept. ``paces`` are those
+    of the slowest of each group, asked for in one query where they are not given."""
+    if paces is None:
+        paces = _paces({row["plan__group_id"] for row in rows})
+    groups = {row["id"]: _group(row, paces) for row in rows}
+    made_for = {revision: _made_for(group) for revision, group in groups.items()}
+    found = {
+        row["id"]: row["picture"]
+        for row in rows
+        if row["picture"] is not None and row["picture"]["made_for"] == made_for[row["id"]]
+    }
+    stale = [revision for revision in groups if revision not in found]
     if stale:
-        PlanRevision.objects.bulk_update(stale, ["picture"])
+        anew = list(PlanRevision.objects.filter(id__in=stale))
+        for revision in anew:
+            revision.picture = found[revision.id] = _draw(revision, groups[revision.id], made_for[revision.id])
+        PlanRevision.objects.bulk_update(anew, ["picture"])
     return found
 
 
-def _paces(groups: Iterable[Group]) -> dict[UUID, float]:
-    slowest = Listing.objects.filter(group__in=list(groups)).values_list("group_id").annotate(Max("participant__pace"))
-    return {group_id: float(pace) for group_id, pace in slowest}
+def _paces(groups: Iterable[UUID | None]) -> dict[UUID, float]:
+    slowest = Listing.objects.filter(group__in=[g for g in groups if g]).values_list("group_id")
+    return {group_id: float(pace) for group_id, pace in slowest.annotate(Max("participant__pace"))}
 
 
-def _group(group: Group | None, paces: dict[UUID, float]) -> CoreGroup:
+def _group(row: Row, paces: Mapping[UUID, float]) -> CoreGroup:
     """As much of a group as the time of a plan depends on: the pace of its slowest, and what it was taught."""
-    if group is None:
+    if row["plan__group_id"] is None:
         return CoreGroup()
-    return CoreGroup((Person("slowest", "", paces.get(group.id, 1.0)),), group.taught)
+    return CoreGroup((Person("slowest", "", paces.get(row["plan__group_id"], 1.0)),), row["plan__group__taught"])
 
 
 def _made_for(group: CoreGroup) -> str:
@@ -78,12 +86,16 @@ def _edition() -> str:
     for folder in folders:
         for path in sorted([*folder.rglob("*.py"), *folder.rglob("*.yaml")]):
             digest.update(path.read_bytes())
+    digest.update(Path(__file__).read_bytes())
     return digest.hexdigest()
 
 
 def _draw(revision: PlanRevision, group: CoreGroup, made_for: str) -> Picture:
     timeline = compile_timeline(core_plan(revision.document), group, shelf())
-    return Picture(made_for=made_for, items=len(timeline.items), seconds=timeline.total, svg=_svg(timeline))
+    length = timeline.plan.length_min
+    return Picture(
+        made_for=made_for, items=len(timeline.items), length=length, seconds=timeline.total, svg=_svg(timeline)
+    )
 
 
 def _svg(timeline: Timeline) -> str:

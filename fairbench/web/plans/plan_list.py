@@ -1,22 +1,27 @@
 """Plans as they stand in a list: each with its time for its group and its own small line of planks."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
 
 from django.db.models import F, QuerySet
 from django.utils.safestring import SafeString
 
 from fairbench.core.clock import minutes_and_seconds
 
-from .models import Plan, PlanRevision
-from .pictures import pictures
+from .models import PlanRevision
+from .pictures import REVISION, Row, pictures
 
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """One plan of a list. ``total`` is its time in words, ``line`` its picture."""
+    """One plan of a list. ``length`` is in minutes, ``total`` its time in words, ``line`` its picture."""
 
-    plan: Plan
+    id: UUID
+    name: str
+    group_id: UUID | None
+    group: str
     length: int
     items: int
     total: str
@@ -25,33 +30,36 @@ class Entry:
     @property
     def copy_label(self) -> str:
         """What the button that copies it is called."""
-        return f"Copy {self.plan.name}"
+        return f"Copy {self.name}"
 
     @property
     def archive_label(self) -> str:
         """What the button that archives it is called."""
-        return f"Archive {self.plan.name}"
+        return f"Archive {self.name}"
 
 
-def current_revisions() -> "QuerySet[PlanRevision]":
-    """The current revision of every plan that is not archived, with plan and group, the last changed first."""
+def current_revisions() -> "QuerySet[PlanRevision, dict[str, Any]]":
+    """The current revision of every plan that is not archived, the last changed first, as rows for a list."""
     current = PlanRevision.objects.filter(number=F("plan__head"), plan__archived=False)
-    return current.select_related("plan__group").order_by("-plan__changed_at")
+    rows: QuerySet[PlanRevision, dict[str, Any]] = current.order_by("-plan__changed_at").values(*REVISION)
+    return rows
 
 
-def entries_of(revisions: Sequence[PlanRevision]) -> list[Entry]:
-    """An entry for each revision, in two queries however many they are."""
-    drawn = pictures(revisions)
-    entries = []
-    for revision in revisions:
-        picture = drawn[revision.id]
-        entries.append(
-            Entry(
-                revision.plan,
-                revision.document["length_min"],
-                picture["items"],
-                minutes_and_seconds(picture["seconds"]),
-                SafeString(picture["svg"]),  # made of our own figures only
-            )
+def entries_of(rows: Sequence[Row], paces: Mapping[UUID, float] | None = None) -> list[Entry]:
+    """An entry for each row, in one query however many they are; in none where the ``paces`` of the groups are known
+    already."""
+    drawn = pictures(rows, paces)
+    return [
+        Entry(
+            row["plan_id"],
+            row["plan__name"],
+            row["plan__group_id"],
+            row["plan__group__name"] or "",
+            picture["length"],
+            picture["items"],
+            minutes_and_seconds(picture["seconds"]),
+            SafeString(picture["svg"]),  # made of our own figures only
         )
-    return entries
+        for row in rows
+        for picture in (drawn[row["id"]],)
+    ]

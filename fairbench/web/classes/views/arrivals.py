@@ -19,6 +19,7 @@ from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import find
+from fairbench.web.site.paging import find_page
 
 
 @require_POST
@@ -37,12 +38,18 @@ def open_meeting(request: HttpRequest) -> HttpResponse:
     return redirect("classes:arrivals", meeting.id)
 
 
+def guests(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Who else could come, narrowed by name as one types."""
+    meeting = find(Meeting, meeting_id, "group")
+    return render(request, "classes/_guests.html", _context(request, meeting))
+
+
 def arrivals(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """Everyone on the list, and any guest; one tap each."""
     meeting = find(Meeting, meeting_id, "group")
     if meeting.state not in (Meeting.State.ARRIVALS, Meeting.State.TEACHING):
         return redirect("classes:meeting", meeting.id)
-    return render(request, "classes/arrivals.html", _context(meeting) | {"first": _first(meeting)})
+    return render(request, "classes/arrivals.html", _context(request, meeting) | {"first": _first(meeting)})
 
 
 @require_POST
@@ -74,7 +81,7 @@ def news_back(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         actions.undo_note(actor_of(request), meeting.id, note.id)
     except DayNote.DoesNotExist as error:
         raise Http404 from error
-    return render(request, "classes/_arrivals.html", _context(meeting))
+    return render(request, "classes/_arrivals.html", _context(request, meeting))
 
 
 @require_POST
@@ -92,8 +99,10 @@ def _answer(request: HttpRequest, meeting: Meeting, change: Callable[[], object]
     try:
         change()
     except InputError as error:
-        return render(request, "classes/_arrivals.html", _context(meeting) | {"wrong": error.message}, status=422)
-    return render(request, "classes/_arrivals.html", _context(meeting))
+        return render(
+            request, "classes/_arrivals.html", _context(request, meeting) | {"wrong": error.message}, status=422
+        )
+    return render(request, "classes/_arrivals.html", _context(request, meeting))
 
 
 def _first(meeting: Meeting) -> dict[str, object]:
@@ -103,18 +112,19 @@ def _first(meeting: Meeting) -> dict[str, object]:
     return {"exercise": exercise, "version": exercise.version(item.version)}
 
 
-def _context(meeting: Meeting) -> dict[str, object]:
+def _context(request: HttpRequest, meeting: Meeting) -> dict[str, object]:
     here_ids = set(meeting.attendances.values_list("participant_id", flat=True))
     listed = list(meeting.group.participants.all())
     notes = list(meeting.day_notes.filter(taken_back=False))
     on_list = {person.id for person in listed}
-    others = list(Participant.objects.exclude(id__in=on_list))
+    guests = list(Participant.objects.filter(id__in=here_ids - on_list))
+    found = find_page(request, Participant.objects.exclude(id__in=here_ids | on_list), "call_name")
     return {
         "meeting": meeting,
         "people": [arriving(person, person.id in here_ids, notes) for person in listed]
-        + [arriving(person, True, notes, listed=False) for person in others if person.id in here_ids],
+        + [arriving(person, True, notes, listed=False) for person in guests],
         "places": [(place, sided) for place, (_, _, sided) in PLACES.items()],
-        "guests": [person for person in others if person.id not in here_ids],
+        "found": found,
         "here_count": len(here_ids),
         "total": len(listed),
     }

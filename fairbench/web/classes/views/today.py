@@ -1,31 +1,34 @@
 """Today: what is under way, what waits to be recorded, and each group with its plans and last class."""
 
 from dataclasses import dataclass, field
+from typing import Any
 from uuid import UUID
 
-from django.db.models import Count, F, Window
-from django.db.models.functions import RowNumber
+from django.contrib.postgres.expressions import ArraySubquery
+from django.db.models import Count, F, Max, OuterRef, Q, Window
+from django.db.models.fields.json import KT
+from django.db.models.functions import JSONObject, RowNumber
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.utils import timezone
 
 from fairbench.web.classes.models import Difference, Meeting, TeachEvent
 from fairbench.web.people.models import Group
-from fairbench.web.plans.models import Plan
 from fairbench.web.plans.plan_list import Entry, current_revisions, entries_of
 
 PLANS_SHOWN = 3
 """Plans of each group that are shown at once; a link leads to the others."""
-LOOSE_SHOWN = 6
 
 
 @dataclass(slots=True)
 class GroupToday:
     """A group, the plans last changed for it, and what to remember from its last class."""
 
-    group: Group
+    id: UUID
+    name: str
+    place: str
     size: int
-    plans: int
+    plans: int = 0
     entries: list[Entry] = field(default_factory=list)
     last: Meeting | None = None
     remember: list[tuple[str, str]] = field(default_factory=list)
@@ -37,58 +40,69 @@ class GroupToday:
 
 
 def today(request: HttpRequest) -> HttpResponse:
-    """The page an instructor begins with."""
-    open_states = [Meeting.State.ARRIVALS, Meeting.State.TEACHING, Meeting.State.TAUGHT]
-    return render(
-        request,
-        "classes/today.html",
-        {
-            "date": timezone.localdate(),
-            "open": Meeting.for_list(Meeting.objects.filter(state__in=open_states)),
-            "groups": _groups(),
-            "loose": Plan.objects.filter(archived=False, group=None)[:LOOSE_SHOWN],
-        },
-    )
+    """The page an instructor begins with: three queries however many groups, plans and classes there are."""
+    groups, loose = _groups_and_plans()
+    under_way, last = _meetings()
+    names = {group.id: group.name for group in groups}
+    for group in groups:
+        group.last = last.get(group.id)
+        group.remember = _to_remember(group.last) if group.last else []
+    context = {
+        "date": timezone.localdate(),
+        "open": [(meeting, names[meeting.group_id]) for meeting in under_way],
+        "groups": groups,
+        "loose": loose,
+    }
+    return render(request, "classes/today.html", context)
 
 
-def _groups() -> list[GroupToday]:
-    """Every group, in seven queries however many they are and however many plans and classes they have."""
-    sized = Group.objects.annotate(size=Count("listings", distinct=True)).order_by("name")
-    groups = {group.id: GroupToday(group, group.size, 0) for group in sized}
+def _groups_and_plans() -> tuple[list[GroupToday], list[Entry]]:
+    """Every group with the plans last changed for it, and plans that are for no group."""
+    sized = Group.objects.values("id", "name", "place").annotate(size=Count("listings"), pace=Max("participants__pace"))
+    rows = list(sized.order_by("name"))
+    groups = {row["id"]: GroupToday(row["id"], row["name"], row["place"], row["size"]) for row in rows}
+    paces = {row["id"]: float(row["pace"] or 1) for row in rows}
     ranked = current_revisions().annotate(
         rank=Window(RowNumber(), partition_by=F("plan__group"), order_by=F("plan__changed_at").desc()),
         of_group=Window(Count("id"), partition_by=F("plan__group")),
     )
-    shown = list(ranked.filter(plan__group__isnull=False, rank__lte=PLANS_SHOWN))
-    for revision, entry in zip(shown, entries_of(shown), strict=True):
-        assert entry.plan.group_id is not None
-        today = groups[entry.plan.group_id]
-        today.entries.append(entry)
-        today.plans = revision.of_group
-    last = _last_meetings()
-    remember = _to_remember(last)
-    for today in groups.values():
-        today.last = last.get(today.group.id)
-        today.remember = remember[today.last.id] if today.last else []
-    return list(groups.values())
+    shown = list(ranked.filter(rank__lte=PLANS_SHOWN))
+    loose = []
+    for row, entry in zip(shown, entries_of(shown, paces), strict=True):
+        if entry.group_id is None:
+            loose.append(entry)
+        else:
+            groups[entry.group_id].entries.append(entry)
+            groups[entry.group_id].plans = row["of_group"]
+    return list(groups.values()), loose
 
 
-def _last_meetings() -> dict[UUID, Meeting]:
-    """The last class of each group that is recorded."""
-    recorded = Meeting.objects.filter(state=Meeting.State.RECORDED).defer("plan_document")
-    return {m.group_id: m for m in recorded.order_by("group_id", "-held_on", "-started_at").distinct("group_id")}
+def _meetings() -> tuple[list[Meeting], dict[UUID, Meeting]]:
+    """Classes being taught or waiting to be recorded, and the last one of each group that is recorded; each with what
+    was noted of whom in it, and where it hurt whom."""
+    recorded = Meeting.objects.filter(state=Meeting.State.RECORDED)
+    newest = recorded.order_by("group_id", "-held_on", "-started_at").distinct("group_id").values("id")
+    wanted = Meeting.objects.filter(~Q(state=Meeting.State.RECORDED) | Q(id__in=newest))
+    of_it = {"meeting": OuterRef("pk"), "participant__isnull": False}
+    notes = TeachEvent.objects.filter(**of_it, kind="noted").values_list(
+        JSONObject(who="participant__call_name", text="text")
+    )
+    pains = Difference.objects.filter(**of_it, current=True, pain__gt=0).values_list(
+        JSONObject(who="participant__call_name", pain="pain", where="pain_where")
+    )
+    rows = list(
+        wanted.annotate(
+            plan_name=KT("plan_document__name"), notes=ArraySubquery(notes), pains=ArraySubquery(pains)
+        ).only("state", "held_on", "group_id")
+    )
+    under_way: list[Meeting] = [row for row in rows if row.state != Meeting.State.RECORDED]
+    return under_way, {row.group_id: row for row in rows if row.state == Meeting.State.RECORDED}
 
 
-def _to_remember(last: dict[UUID, Meeting]) -> dict[UUID, list[tuple[str, str]]]:
-    """By meeting, whom to ask what: notes and pains of it."""
-    by_meeting: dict[UUID, list[tuple[str, str]]] = {meeting.id: [] for meeting in last.values()}
-    for event in TeachEvent.objects.filter(meeting__in=last.values(), kind="noted").select_related("participant"):
-        if event.participant:
-            by_meeting[event.meeting_id].append((event.participant.call_name, event.text))
-    pains = Difference.objects.filter(meeting__in=last.values(), current=True, pain__gt=0)
-    for row in pains.select_related("participant"):
-        where = f" in the {row.pain_where}" if row.pain_where else ""
-        by_meeting[row.meeting_id].append(
-            (row.participant.call_name, f"Pain {row.pain} of 10{where}. Ask how it was the day after.")
-        )
-    return by_meeting
+def _to_remember(last: Any) -> list[tuple[str, str]]:
+    """Whom to ask what since a class."""
+    remember = [(note["who"], note["text"]) for note in last.notes]
+    for pain in last.pains:
+        place = f" in the {pain['where']}" if pain["where"] else ""
+        remember.append((pain["who"], f"Pain {pain['pain']} of 10{place}. Ask how it was the day after."))
+    return remember

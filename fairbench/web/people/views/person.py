@@ -1,14 +1,19 @@
 """One person on one screen, and the facts that can be changed."""
 
+from functools import lru_cache
 from uuid import UUID
 
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.template.loader import render_to_string
+from django.utils.safestring import SafeString
 
+from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import actions
 from fairbench.web.people.forms import ParticipantForm
+from fairbench.web.people.history import history_of
 from fairbench.web.people.inputs import ParticipantDetails
 from fairbench.web.people.models import Group, Participant
 from fairbench.web.people.person_page import person_page
@@ -24,9 +29,22 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     found = find(Participant, participant_id)
     actor = actor_of(request)
     actions.log_view(actor, found)
-    return render(
-        request, "people/person.html", {"page": person_page(found, actor.may(Permission.HEALTH)), "participant": found}
-    )
+    page = person_page(found, actor.may(Permission.HEALTH))
+    context = {"page": page, "participant": found, "condition_choices": _condition_choices()}
+    return render(request, "people/person.html", context)
+
+
+def history(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """What was noted, ended and done, by whom and when."""
+    found = find(Participant, participant_id)
+    actor_of(request).require(Permission.HEALTH)
+    return render(request, "people/_history.html", {"entries": history_of(found)})
+
+
+@lru_cache(maxsize=1)
+def _condition_choices() -> SafeString:
+    """Everything that can be declared, as options; the same on every page."""
+    return SafeString(render_to_string("people/_condition_choices.html", {"conditions": tuple(load_conditions())}))
 
 
 def edit_participant(request: HttpRequest, participant_id: UUID | None = None) -> HttpResponse:
