@@ -44,7 +44,7 @@ def history_of(participant: models.Participant) -> tuple[HistoryEntry, ...]:
                 rows.append((f"ended: {in_words(row)}", row.ended_by_id, row.ended_at))
     for past in models.PastListing.objects.filter(participant=participant).select_related("group"):
         left = timezone.make_aware(datetime.datetime.combine(past.until, datetime.time.max))
-        rows.append((f"left {past.group.name}, there since {past.since:%-d %b %Y}", None, left))
+        rows.append((f"left {past.group.name}, {past.since:%-d %b %Y} to {past.until:%-d %b %Y}", None, left))
     who = dict(User.objects.filter(practice_id=participant.practice_id).values_list("id", "name"))
     newest = sorted(rows, key=lambda row: row[2], reverse=True)[:MOST]
     return tuple(HistoryEntry(words, who.get(user or 0, ""), at) for words, user, at in newest)
