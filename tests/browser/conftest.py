@@ -130,6 +130,15 @@ def becomes(page: Page, so: Callable[[], bool]) -> bool:
     return False
 
 
+def run_until(page: Page, done: Callable[[], bool], most: int = 4000) -> None:
+    """Let the fast clock run until something is so."""
+    for _ in range(most):
+        if done():
+            return
+        page.clock.run_for(2000)
+    raise AssertionError("the clock ran out")
+
+
 def focused(page: Page, is_so: str) -> bool:
     """Whether the focus comes to be on what the words of a script say, where `it` is the focused thing."""
     return becomes(page, lambda: page.evaluate(f"(it => {is_so})(document.activeElement)"))

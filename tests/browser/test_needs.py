@@ -1,4 +1,4 @@
-"""Needs as they are met in a day: a newcomer screened, a shoulder that hurts, a mend, a word that ends."""
+"""Needs as they are met in a day: a newcomer screened, a sore shoulder, a suggested change, a decision that ends."""
 
 import datetime
 import re
@@ -44,9 +44,9 @@ def test_a_newcomer_is_screened_on_the_tablet_and_the_bench_changes(page: Page) 
     page.get_by_role("link", name="read the answers").click()
     told = page.locator(".review-line", has_text="pain or stiffness")
     told.get_by_label("No").check()
-    expect(page.get_by_label("Keep: cannot get to the floor")).to_be_checked()
-    page.get_by_role("button", name="Read and dated today").click()
-    expect(page.locator("#standing")).to_contain_text("Holds until")
+    expect(page.get_by_label("Add: cannot get to the floor")).to_be_checked()
+    page.get_by_role("button", name="Save, dated today").click()
+    expect(page.locator("#screening")).to_contain_text("Holds until")
     expect(page.get_by_text("Cannot get to the floor", exact=True)).to_be_visible()
     open_plan(page, "Open chest, strong legs")
     expect(page.locator(".people-row", has_text="Cosmo Idris").locator(".cell.talk_first")).to_have_count(0)
@@ -82,16 +82,16 @@ def test_a_new_shoulder_pain_at_the_door_changes_the_teaching_screen(page: Page)
     expect(page.locator("#sync")).to_have_text("all saved")
 
 
-def test_a_mend_is_taken_and_the_share_rises(page: Page) -> None:
+def test_a_suggested_change_is_taken_and_the_share_rises(page: Page) -> None:
     open_plan(page, "Bones and balance")
     before = lowest(page)
     expect(page.locator(".cell.waits")).to_have_count(1)
-    page.get_by_role("button", name=re.compile("^Swap it for")).click()
+    page.get_by_role("button", name="Replace it with").click()
     expect(page.locator(".cell.waits")).to_have_count(0)
     assert becomes(page, lambda: lowest(page) > before)
 
 
-def test_a_word_against_the_fit_holds_and_then_expires(page: Page) -> None:
+def test_a_decision_against_the_fit_holds_and_then_expires(page: Page) -> None:
     open_plan(page, "Up once, down once")
     row = page.locator(".people-row", has_text="Nerys Quill")
     row.locator(".cell.eased").first.click()
@@ -99,15 +99,15 @@ def test_a_word_against_the_fit_holds_and_then_expires(page: Page) -> None:
     planned = page.locator("#override-version option").last.get_attribute("value")
     page.locator("#override-version").select_option(planned)
     page.locator("#override-reason").fill("Her surgeon set no limits.")
-    page.get_by_role("button", name="Decide so").click()
+    page.locator("#override").get_by_role("button", name="Save").click()
     expect(page.locator("#verdict")).to_contain_text("by your decision: Her surgeon set no limits.")
     expect(row.locator(".cell.overridden")).to_have_count(1)
     with scopes_disabled():
-        word = Override.objects.get()
-        assert word.until == timezone.localdate()
+        decision = Override.objects.get()
+        assert decision.until == timezone.localdate()
         # A day later, as the database has it.
-        word.until -= datetime.timedelta(days=1)
-        word.save()
+        decision.until -= datetime.timedelta(days=1)
+        decision.save()
         keep_health_summary(Participant.objects.get(call_name="Nerys Quill"))
     page.reload()
     expect(page.locator(".people-row", has_text="Nerys Quill").locator(".cell.overridden")).to_have_count(0)
@@ -131,20 +131,20 @@ def test_the_rows_of_people_are_walked_with_arrows(page: Page) -> None:
     page.keyboard.press("Home")
     page.keyboard.press("ArrowRight")
     page.keyboard.press("Enter")
-    expect(page.locator("#verdict")).to_contain_text("Waits")
+    expect(page.locator("#verdict")).to_contain_text("Nothing suitable")
     expect(finch.locator(".cell.waits")).to_be_focused()
     expect(page.locator(".people-row [tabindex='0']")).to_have_count(1)
     page.keyboard.press("ArrowUp")
     expect(page.locator(".row-who").first).to_be_focused()
-    expect(page.locator("#verdict")).to_contain_text("Waits")
+    expect(page.locator("#verdict")).to_contain_text("Nothing suitable")
 
 
 def test_what_one_person_is_given_stands_in_their_row(page: Page) -> None:
     open_plan(page, "Bones and balance")
-    page.get_by_role("button", name=re.compile("^Give Aurelio Finch")).click()
+    page.get_by_role("button", name="Give Aurelio Finch").click()
     finch = page.locator(".people-row", has_text="Aurelio Finch")
     expect(finch.locator(".cell.overridden")).to_have_count(1)
     expect(finch.locator(".row-share")).to_have_text("100%")
     finch.locator(".cell.overridden").click()
-    page.get_by_role("button", name="Take your word back").click()
+    page.get_by_role("button", name="Remove my decision").click()
     expect(finch.locator(".cell.waits")).to_have_count(1)

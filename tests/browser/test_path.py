@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from .conftest import becomes, choose, focused, settled, stop_the_clock
+from .conftest import becomes, choose, focused, run_until, settled, stop_the_clock
 
 
 def end_seconds(page: Page) -> int:
@@ -24,24 +24,15 @@ def add(page: Page, words: str, version: str) -> None:
     expect(page.locator(".plank")).to_have_count(before + 1)
 
 
-def run_until(page: Page, done, most: int = 4000) -> None:
-    """Let the fast clock run until something is so."""
-    for _ in range(most):
-        if done():
-            return
-        page.clock.run_for(2000)
-    raise AssertionError("the clock ran out")
-
-
 def test_from_a_new_plan_to_the_history(page: Page) -> None:
     page.get_by_role("link", name="Plans").click()
     page.get_by_role("link", name="New plan").click()
     page.get_by_label("Name").fill("Friday first")
     page.get_by_label("For", exact=True).select_option(label="Thursday Mats")
     page.get_by_label("Length, minutes").fill("20")
-    page.get_by_role("button", name="Put it on the bench").click()
+    page.get_by_role("button", name="Create plan").click()
 
-    page.get_by_role("button", name="Add from shelf").click()
+    page.get_by_role("button", name="Add exercise").click()
     for words, version in (
         ("tall sitting", "Add Tall sitting, away from the backrest"),
         ("march", "Add Seated march, knees lifting"),
@@ -126,9 +117,9 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
     page.locator("[name=item]").select_option(label="3. Band row")
     page.get_by_label("Version").select_option(label="without a band")
     page.get_by_label("Effort, 0 to 10").fill("6")
-    page.get_by_role("button", name="Keep").click()
+    page.locator(".record-form").get_by_role("button", name="Save").click()
     expect(page.locator(".record-person").nth(1)).to_contain_text("without a band · effort 6 of 10")
-    page.get_by_role("button", name="Record the class").click()
+    page.get_by_role("button", name="Save the record").click()
 
     # In the group's history, planned against actual.
     expect(page.locator(".actual")).to_contain_text("Band row")

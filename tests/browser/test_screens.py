@@ -32,11 +32,11 @@ def test_axe_finds_nothing_serious(page: Page) -> None:
     page.goto("/people/")
     follow(page, page.get_by_role("link", name="Monday Chairs").first)
     found["group"] = serious(page)
-    follow(page, page.get_by_role("link", name="Bring in a list"))
-    found["bring in a list"] = serious(page)
+    follow(page, page.get_by_role("link", name="Import", exact=True))
+    found["import list"] = serious(page)
     page.goto("/people/")
     follow(page, page.get_by_role("link", name="Dilwyn Farrow"))
-    page.locator("details.lived summary").first.click()
+    page.locator("details.condition summary").first.click()
     page.locator("#add-condition summary").click()
     found["person"] = serious(page)
     follow(page, page.locator("#screen"))
@@ -63,7 +63,7 @@ def test_axe_finds_nothing_serious(page: Page) -> None:
     choose(page, 8)
     page.wait_for_selector("#dose-sum")
     found["inspector"] = serious(page)
-    page.get_by_role("button", name="Add from shelf").click()
+    page.get_by_role("button", name="Add exercise").click()
     page.wait_for_selector("[data-add-exercise]")
     found["drawer"] = serious(page)
     page.keyboard.press("Escape")
@@ -80,7 +80,7 @@ def test_axe_finds_nothing_serious(page: Page) -> None:
     found["arrivals"] = serious(page)
     follow(page, page.locator("#begin"))
     page.locator("#do-pause").click()
-    page.wait_for_timeout(400)
+    expect(page.locator("#do-pause")).to_have_text("Pause")
     found["teach"] = serious(page)
     page.locator("#do-note").click()
     found["note"] = serious(page)
@@ -99,7 +99,7 @@ def test_nothing_sticks_out_sideways(page: Page, width: int, height: int) -> Non
         assert not page.evaluate(wide), view
     page.goto("/people/")
     follow(page, page.get_by_role("link", name="Dilwyn Farrow"))
-    page.locator("details.lived summary").first.click()
+    page.locator("details.condition summary").first.click()
     assert not page.evaluate(wide), "person"
     follow(page, page.locator("#screen"))
     page.wait_for_selector(".ask-question")
@@ -118,7 +118,7 @@ def test_nothing_sticks_out_sideways(page: Page, width: int, height: int) -> Non
     expect(page.locator("#begin")).to_be_enabled()
     follow(page, page.locator("#begin"))
     page.locator("#do-pause").click()
-    page.wait_for_timeout(300)
+    expect(page.locator("#do-pause")).to_have_text("Pause")
     assert not page.evaluate(wide), "teach"
 
 
@@ -232,7 +232,7 @@ def test_a_press_before_the_scripts_have_come_is_not_lost(page: Page) -> None:
     held: list[Route] = []
     page.route("**/js/bench.*", lambda route: held.append(route))
     page.reload(wait_until="commit")
-    page.get_by_role("button", name="Add from shelf").first.click()
+    page.get_by_role("button", name="Add exercise").first.click()
     expect(page.locator("#shelf")).to_be_hidden()
     assert len(held) == 1
     held[0].continue_()

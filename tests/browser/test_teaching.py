@@ -6,8 +6,7 @@ from playwright.sync_api import Page, Route, expect
 
 from fairbench.web.classes.models import Meeting, TeachEvent
 
-from .conftest import stop_the_clock
-from .test_path import run_until
+from .conftest import becomes, run_until, stop_the_clock
 
 
 @pytest.fixture
@@ -21,11 +20,7 @@ def teaching(page: Page) -> Page:
     page.wait_for_selector("#do-pause")
     # The page is kept on the device before the network may go.
     kept = "caches.keys().then(async k => k.length ? (await (await caches.open(k[0])).keys()).length : 0)"
-    for _ in range(100):
-        if page.evaluate(kept) > 5:
-            break
-        page.wait_for_timeout(100)
-    assert page.evaluate(kept) > 5
+    assert becomes(page, lambda: page.evaluate(kept) > 5)
     page.clock.install()
     page.reload()
     page.locator("#do-pause").click()

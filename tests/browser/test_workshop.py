@@ -4,8 +4,7 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from .conftest import becomes, focused, follow, serious, settled, sign_in, stop_the_clock
-from .test_path import run_until
+from .conftest import becomes, focused, follow, run_until, serious, settled, sign_in, stop_the_clock
 
 
 def turn(page: Page, joint: str, value: int) -> None:
@@ -24,7 +23,7 @@ def test_an_exercise_from_nothing_to_the_class(page: Page) -> None:
     turn(page, "shoulder_flex", 120)
     turn(page, "elbow_flex", 15)
     assert becomes(page, lambda: page.locator(".workshop-figure").first.inner_html() != before)
-    expect(page.locator(".asked")).to_contain_text("Arm is raised right119°")
+    expect(page.locator(".demand-table")).to_contain_text(re.compile(r"Arm is raised\s+right\s+119°"))
 
     # By key: the focus stays on the control, and one press is one change.
     page.locator("#more-elbow_flex").focus()
@@ -52,15 +51,15 @@ def test_an_exercise_from_nothing_to_the_class(page: Page) -> None:
         page.get_by_label(label).fill(text)
     page.get_by_label("Part of the class").select_option("strengthen")
     page.get_by_label("Sides", exact=True).select_option("each_side")
-    page.get_by_role("button", name="Keep it").click()
+    page.get_by_role("button", name="Save").click()
     expect(page.locator("h1")).to_have_text("Mooring reach")
 
     # Planned.
     page.goto("/plans/new/")
     page.get_by_label("Name").fill("With our own")
     page.get_by_label("For", exact=True).select_option(label="Monday Chairs")
-    page.get_by_role("button", name="Put it on the bench").click()
-    page.get_by_role("button", name="Add from shelf").first.click()
+    page.get_by_role("button", name="Create plan").click()
+    page.get_by_role("button", name="Add exercise").first.click()
     page.locator("#shelf-find").fill("mooring")
     page.get_by_role("button", name="Add Mooring reach, from the chair").click()
     expect(page.locator(".plank")).to_have_count(1)

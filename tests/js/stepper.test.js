@@ -51,3 +51,24 @@ test("bounds hold and what is no number stays", () => {
   here.wait();
   assert.deepEqual(here.sent, []);
 });
+
+test("its own timers are called as a browser wants them, not as its methods", () => {
+  const { setTimeout: later, clearTimeout: cancel } = globalThis;
+  const called = [];
+  globalThis.setTimeout = function (act) {
+    if (this !== undefined && this !== globalThis) throw new TypeError("Illegal invocation");
+    called.push(act);
+  };
+  globalThis.clearTimeout = function () {
+    if (this !== undefined && this !== globalThis) throw new TypeError("Illegal invocation");
+  };
+  try {
+    const field = { id: "reps", value: "8", dataset: { low: "1", high: "100" }, dispatchEvent() {} };
+    const stepper = new Stepper(() => field);
+    stepper.press(field, 1);
+    stepper.press(field, 1);
+    assert.equal(called.length, 2);
+  } finally {
+    Object.assign(globalThis, { setTimeout: later, clearTimeout: cancel });
+  }
+});

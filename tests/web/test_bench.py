@@ -1,6 +1,7 @@
 """The bench over HTTP: every verb, refusals that lose nothing, two windows, undo, and its bounds."""
 
 import re
+from dataclasses import replace
 
 import pytest
 from django.urls import reverse
@@ -13,6 +14,7 @@ from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.bench.edits import EDITS
 from fairbench.web.plans.models import Plan, PlanRevision
 from tests.factories import make_group
+from tests.reading import words
 
 from .conftest import core_plan
 
@@ -177,8 +179,33 @@ def test_two_windows_on_the_same_item_say_so_and_keep_the_first(client_in, plan)
     do(client_in, plan, "remove", item="b")
     assert do(client_in, plan, "field", seen=1, item="b", field="reps", value="5").status_code == 409
     assert do(client_in, plan, "undo", seen=1).status_code == 409
-    do(client_in, plan, "settings", field="name", value="Other")
-    assert do(client_in, plan, "settings", seen=1, field="name", value="Mine").status_code == 409
+
+
+def test_two_windows_on_the_plans_details_are_merged_or_refused(client_in, plan) -> None:
+    """One detail each: both count. The same one, also when something else was changed since: refused."""
+    changed = {"name": "Other", "length_min": "50", "water_every_min": "12", "lead": "right"}
+    for field, value in changed.items():
+        assert do(client_in, plan, "settings", seen=1, field=field, value=value).status_code == 200
+    found = now(plan)
+    assert (found.name, found.length_min, found.water_every_min, str(found.lead)) == tuple(
+        int(value) if value.isdigit() else value for value in changed.values()
+    )
+    do(client_in, plan, "field", item="a", field="reps", value="12")
+    for field, value in {"name": "Mine", "length_min": "40", "water_every_min": "0", "lead": "left"}.items():
+        answer = do(client_in, plan, "settings", seen=1, field=field, value=value)
+        assert answer.status_code == 409
+        assert "was changed in another window" in words(answer.content.decode())
+    assert now(plan) == replace(found, blocks=now(plan).blocks)
+
+
+def test_two_windows_on_whom_the_plan_is_for(client_in, actor, plan, group) -> None:
+    other = make_group(actor.practice, 1, name="Thursday Mats")
+    assert do(client_in, plan, "group", value=str(other.id), was=str(group.id)).status_code == 200
+    answer = do(client_in, plan, "group", value="", was=str(group.id))
+    assert answer.status_code == 409
+    assert "Another group was chosen" in words(answer.content.decode())
+    plan.refresh_from_db()
+    assert plan.group_id == other.id
 
 
 def test_every_verb_is_a_post(client_in, plan) -> None:

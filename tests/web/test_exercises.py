@@ -4,11 +4,13 @@ import gzip
 import json
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from django_scopes import scope
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from fairbench.cli.__main__ import main
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.plan.plan import Block, Item, Plan
@@ -16,63 +18,22 @@ from fairbench.core.positions import Position
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.exercises import actions
-from fairbench.web.exercises.forms import OwnExerciseForm
 from fairbench.web.exercises.models import OwnExercise, OwnExerciseRevision
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.exercises.workshop.changes import CHANGES, change
-from fairbench.web.exercises.workshop.draft import Draft, begin, unpacked
+from fairbench.web.exercises.workshop.draft import begin, unpacked
 from fairbench.web.exercises.workshop.pictures import turned
 from fairbench.web.exercises.workshop.screen import screen
 from fairbench.web.plans import actions as plan_actions
 from tests.factories import UserFactory
+from tests.own_exercises import LIFTED, SAID, document, draft
 
 pytestmark = pytest.mark.django_db
-
-SAID = {
-    "name": "Harbour reach",
-    "short": "Harbour",
-    "purpose": "Reaching for the mooring rope",
-    "region": "shoulder",
-    "quality": "strength",
-    "action": "lift",
-    "block": "strengthen",
-    "limb": "arm",
-    "one_repetition": "there and back",
-    "version": "standing reach",
-    "change": "The first of its kind.",
-    "dose": "repetitions",
-    "amount": "6",
-    "sides": "each_side",
-    "breath": "Out as you reach.",
-    "set_up": "Stand tall.",
-    "do": "Reach your {side} hand up.",
-    "watch": "Leaning back.",
-    "stop": "Stop for pain.",
-    "add_to": "",
-    "rung": "harder",
-}
-
-
-def draft(start: str = "standing", *changes: dict[str, str]) -> Draft:
-    made = begin(practice_shelf(), start)
-    for fields in changes:
-        made = change(made, fields)
-    return made
-
-
-LIFTED = ({"do": "part", "part": "arms"}, {"do": "joint", "joint": "shoulder_flex", "value": "150"})
 
 
 @pytest.fixture
 def own(actor) -> OwnExercise:
-    document = _document(draft("standing", *LIFTED))
-    return actions.make_exercise(actor, document)
-
-
-def _document(made: Draft) -> dict:
-    form = OwnExerciseForm(SAID, own=[])
-    assert form.is_valid(), form.errors
-    return form.exercise_document(made.movement)
+    return actions.make_exercise(actor, document(draft("standing", *LIFTED)))
 
 
 def test_the_shelf_is_narrowed_and_says_how_far(client_in) -> None:
@@ -310,8 +271,47 @@ def test_an_assistant_makes_no_exercises(user) -> None:
 
 
 def test_what_is_wrong_with_a_document_is_named(actor: Actor) -> None:
-    document = _document(draft("standing", *LIFTED))
-    document["versions"][0]["cues"]["do"] = ["Lift your {sdie} arm."]
+    made = document(draft("standing", *LIFTED))
+    made["versions"][0]["cues"]["do"] = ["Lift your {sdie} arm."]
     with pytest.raises(InputError, match="unknown token"):
-        actions.make_exercise(actor, document)
+        actions.make_exercise(actor, made)
     assert OwnExercise.objects.count() == 0
+
+
+def test_a_plan_takes_its_own_exercise_along_to_the_command_line_and_to_another_practice(
+    client_in, actor, own, tmp_path, capsys
+) -> None:
+    value = Plan("With our own", 30, (Block(BlockKind.STRENGTHEN, (Item("a", own.slug, "standing-reach"),)),))
+    plan = plan_actions.create(actor, value, None, "Test")
+    data = client_in.get(f"/plans/{plan.id}/plan.json").content
+    file = tmp_path / "plan.json"
+    file.write_bytes(data)
+    assert main(["show", str(file)]) == 0
+    assert "Harbour reach" in capsys.readouterr().out
+
+    stranger = UserFactory()
+    client = Client()
+    client.force_login(stranger)
+    for _ in range(2):  # the second time it is there already
+        answer = client.post("/plans/import/", {"file": SimpleUploadedFile("plan.json", data)})
+        assert answer.status_code == 302
+        assert "Harbour reach" in client.get(answer["Location"]).content.decode()
+    with scope(practice=stranger.practice):
+        assert OwnExercise.objects.count() == 1
+    assert "Harbour reach" in client.get("/shelf/?q=mooring").content.decode()
+
+
+def test_an_exercise_in_a_plan_file_that_is_none_is_named_and_nothing_is_kept(client_in, actor, own) -> None:
+    value = Plan("With our own", 30, (Block(BlockKind.STRENGTHEN, (Item("a", own.slug, "standing-reach"),)),))
+    plan = plan_actions.create(actor, value, None, "Test")
+    document = json.loads(client_in.get(f"/plans/{plan.id}/plan.json").content)
+    document["exercises"][0]["versions"][0]["movement"] = {"poses": "none"}
+    stranger = UserFactory()
+    client = Client()
+    client.force_login(stranger)
+    file = SimpleUploadedFile("plan.json", json.dumps(document).encode())
+    answer = client.post("/plans/import/", {"file": file})
+    assert answer.status_code == 422
+    assert "exercises[0].versions[0]" in answer.content.decode()
+    with scope(practice=stranger.practice):
+        assert not OwnExercise.objects.exists()

@@ -50,7 +50,7 @@ def _left_out(
     swap = swap_for(person, times[worst.item], found, everybody, shelf, conditions)
     suggested_fixes = []
     if swap is not None:
-        words = f"Swap it for {swap.exercise.name}, for all: {person.name} then has {swap.share:.0%}"
+        words = f"Replace it with {swap.exercise.name}, for all: {person.name} then has {swap.share:.0%}"
         suggested_fixes.append(
             SuggestedFix(words, "swap", {"item": swap.item, "to": swap.exercise.id, "version": swap.version.id})
         )

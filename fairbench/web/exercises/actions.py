@@ -29,6 +29,15 @@ def make_exercise(actor: Actor, document: dict[str, Any]) -> OwnExercise:
     return row
 
 
+def import_exercise(actor: Actor, document: dict[str, Any]) -> OwnExercise:
+    """The practice's own exercise that a file describes: the one that is there already when nothing but its id is
+    different, else a new one. Raises :class:`InputError` with the place of what is wrong."""
+    for row in OwnExercise.objects.filter(document__name=document.get("name")):
+        if row.document == {**document, "id": row.slug}:
+            return row
+    return make_exercise(actor, document)
+
+
 @transaction.atomic
 def add_version(actor: Actor, slug: str, version: dict[str, Any], harder: bool) -> OwnExercise:
     """Put a version at the top of an own exercise's ladder, or at its foot. Raises :class:`InputError`."""

@@ -80,7 +80,7 @@ def import_plan(actor: Actor, data: bytes) -> Plan:
     file = read_plan_file(data, shelf())
     used = {item.exercise for item in file.plan.items()}
     made = {
-        exercise_id: exercise_actions.make_exercise(actor, document).slug
+        exercise_id: exercise_actions.import_exercise(actor, document).slug
         for exercise_id, document in file.brought.items()
         if exercise_id in used
     }

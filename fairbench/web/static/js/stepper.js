@@ -5,7 +5,7 @@ const PAUSE = 220;
 
 export class Stepper {
   // `find` gives the field of an id as it stands on the page now, or null.
-  constructor(find, { later = setTimeout, cancel = clearTimeout } = {}) {
+  constructor(find, { later = (act, pause) => setTimeout(act, pause), cancel = (timer) => clearTimeout(timer) } = {}) {
     this.find = find;
     this.later = later;
     this.cancel = cancel;

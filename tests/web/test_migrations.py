@@ -1,0 +1,131 @@
+"""A database of the version before, with a class in it: nothing is lost and everything reads as now."""
+
+import datetime
+import json
+
+import pytest
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+from django.test import Client
+from django.utils import timezone
+from django_scopes import scope
+
+from fairbench.core.formats.plan_doc import plan_document, plan_value
+from fairbench.web.accounts.models import AuditEntry, User
+from fairbench.web.classes.models import Difference, Meeting, TeachEvent
+from fairbench.web.exercises.models import OwnExercise
+from fairbench.web.people.health_summary import person_of
+from fairbench.web.people.models import Override, Participant
+from fairbench.web.plans.models import Plan, PlanRevision
+from tests.own_exercises import LIFTED, document, draft
+
+from .conftest import core_plan
+
+BEFORE = [
+    ("accounts", "0002_own_exercises"),
+    ("people", "0003_words_and_listings"),
+    ("plans", "0001_initial"),
+    ("exercises", "0001_own_exercises"),
+    ("classes", "0002_health"),
+]
+ODD_ID = "a b/c"
+"""An item's id as a file could bring it then."""
+
+
+def own_exercise() -> dict:
+    return {**document(draft("standing", *LIFTED)), "id": "own-harbour-reach-00ff"}
+
+
+def migrate(targets):
+    executor = MigrationExecutor(connection)
+    executor.migrate(targets)
+    return executor.loader.project_state(targets).apps
+
+
+@pytest.fixture
+def before(transactional_db):
+    """The models as they were, on tables as they were."""
+    yield migrate(BEFORE)
+    migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
+
+
+def fill(before):
+    """A person with an overruled verdict, an exercise and a plan put away, and a class recorded from that plan."""
+
+    def make(model: str, **fields):
+        return before.get_model(model).objects.create(**fields)
+
+    now, practice = timezone.now(), make("accounts.Practice", name="Kittiwake Hall", shelf_edition=1)
+    shared = {"practice": practice}
+    user = make("accounts.User", email="orla@practice.example", name="Orla Brandt", role="owner", **shared)
+    value = plan_document(core_plan("band-row", "bridge"))
+    value["blocks"][1]["items"][0]["id"] = ODD_ID
+    plan = make("plans.Plan", name="Test plan", put_away=True, head=1, newest=1, **shared)
+    make("plans.PlanRevision", plan=plan, number=1, document=value, said="Made", user=user, **shared)
+    group = make("people.Group", name="Steady Friday", place="Kittiwake Hall", **shared)
+    until = (timezone.localdate() + datetime.timedelta(days=7)).isoformat()
+    overruled = {"exercise": "bridge", "version": "full-bridge", "instead": "", "reason": "Asked for it."}
+    declared = {"condition": "hip-replacement", "side": "left", "severity": "", "stage": "settled"}
+    standing = {
+        "conditions": [{**declared, "until": None}],
+        "screening": None,
+        "events": [],
+        "cleared": [],
+        "overruled": [{**overruled, "until": until}],
+    }
+    person = make("people.Participant", call_name="Nerys Quill", standing=standing, **shared)
+    make("people.Condition", participant=person, noted_by=user, **declared, **shared)
+    make("people.Overrule", participant=person, until=until, noted_by=user, **overruled, **shared)
+    meeting = make(
+        "classes.Meeting",
+        plan=plan,
+        group=group,
+        plan_document=value,
+        held_on=timezone.localdate(now),
+        teacher=user,
+        state="recorded",
+        **shared,
+    )
+    make("classes.Attendance", meeting=meeting, participant=person, **shared)
+    make("classes.Difference", meeting=meeting, participant=person, item=ODD_ID, effort=6, user=user, **shared)
+    make("classes.TeachEvent", meeting=meeting, kind="skip", item=ODD_ID, at=now, **shared)
+    exercise = json.loads(
+        json.dumps(own_exercise()).replace('"one_repetition"', '"counts_as"').replace('"demands"', '"asks"')
+    )
+    make("exercises.OwnExercise", slug=exercise["id"], document=exercise, put_away=True, **shared)
+    make("accounts.AuditEntry", verb="plan.put_away", object_id=plan.id, user=user, **shared)
+
+
+def test_what_was_there_is_there(before) -> None:
+    fill(before)
+    migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
+    user = User.objects.get()
+    with scope(practice=user.practice):
+        plan, meeting, person = Plan.objects.get(), Meeting.objects.get(), Participant.objects.get()
+        assert plan.archived
+        (now_id, _) = [item.id for item in plan_value(PlanRevision.objects.get().document).items()]
+        assert now_id != ODD_ID
+        assert next(item.id for item in plan_value(meeting.plan_document).items()) == now_id
+        assert Difference.objects.get().item == TeachEvent.objects.get().item == now_id
+        known = person_of(person)
+        assert [declared.condition for declared in known.conditions] == ["hip-replacement"]
+        assert [(shown.exercise, shown.version) for shown in known.overrides] == [("bridge", "full-bridge")]
+        assert Override.objects.get().reason == "Asked for it."
+        own = OwnExercise.objects.get()
+        assert own.archived
+        assert own.document == own_exercise()
+        assert AuditEntry.objects.get().verb == "plan.archive"
+        client = Client()
+        client.force_login(user)
+        for page in (
+            "/",
+            "/plans/",
+            f"/plans/{plan.id}/",
+            "/classes/",
+            f"/classes/{meeting.id}/",
+            f"/classes/{meeting.id}/record/",
+            f"/people/{person.id}/",
+            f"/people/{person.id}/history/",
+            f"/shelf/{own.slug}/",
+        ):
+            assert client.get(page).status_code == 200, page
