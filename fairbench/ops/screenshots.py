@@ -135,7 +135,7 @@ def _teaching(page: Page) -> None:
     page.clock.run_for(5000)
     page.wait_for_timeout(500)
     page.locator("#do-pause").click()
-    page.get_by_role("button", name="Something differed for").nth(1).click()
+    page.get_by_role("button", name="Change for").nth(1).click()
     page.locator("[name=item]").select_option(label="7. Band row")
     page.get_by_label("Version").select_option(label="without a band")
     page.get_by_label("Effort, 0 to 10").fill("6")

@@ -111,7 +111,7 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
     page.locator("#do-pause").click()
 
     # Record by exception.
-    page.get_by_role("button", name="Something differed for").nth(1).click()
+    page.get_by_role("button", name="Change for").nth(1).click()
     page.wait_for_selector("[name=item]")
     settled(page)
     page.locator("[name=item]").select_option(label="3. Band row")

@@ -80,6 +80,8 @@ class ExerciseDoc(MovementDoc):
 class PropDoc(Doc):
     id: str = Field(pattern=_ID)
     name: str
+    ready: str = ""
+    worn: bool = False
     fetch: float = Field(ge=0, le=120)
     shared: bool = False
     substitute: str = ""
@@ -145,7 +147,7 @@ def _read(adapter: TypeAdapter[Any], path: Path) -> tuple[Any, dict[Loc, int]]:
 
 
 def _prop(doc: PropDoc) -> Prop:
-    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.substitute)
+    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.substitute, doc.ready, doc.worn)
 
 
 def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:

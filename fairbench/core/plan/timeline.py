@@ -4,6 +4,7 @@ Item time = transfer + fetch + explain + work (with switches and rests between s
 Steps meet: each starts where the one before ends, and the last ends at the total.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from itertools import pairwise
@@ -11,7 +12,7 @@ from itertools import pairwise
 from ..dose.dose import Dose, Run
 from ..exercises.aim import BlockKind
 from ..exercises.cues import say
-from ..exercises.exercise import Exercise, Version
+from ..exercises.exercise import Exercise, Prop, Version
 from ..exercises.shelf import Shelf
 from ..people.person import Group
 from ..positions import Level, Position
@@ -244,10 +245,11 @@ class _Compiler:
 
     def _get_ready(self, item_id: str | None, version: Version) -> tuple[float, float]:
         """Transfer and fetch. Things are fetched at whichever level is the higher, on foot or from
-        the chair, before going down and after coming up."""
+        the chair, before going down and after coming up; what is worn is put on before."""
         way = self.graph.way(self.position, version.position, self.pace)
         going_down = version.position.level is Level.FLOOR and self.position.level is not Level.FLOOR
-        if going_down:
+        worn = any(self.shelf.props[prop].worn for prop in version.props if prop not in self.held)
+        if going_down or worn:
             fetch = self._fetch(item_id, version)
             transfer = self._transfer(item_id, way)
         else:
@@ -269,8 +271,10 @@ class _Compiler:
         seconds = max((PICK_UP if p in self.fetched else self.shelf.props[p].fetch for p in missing), default=0.0)
         self.held = version.props
         self.fetched.update(dict.fromkeys(version.props))
-        names = " and ".join(self.shelf.props[p].name for p in missing)
-        return self._step(StepKind.FETCH, seconds, item_id, f"Take your {names}." if names else "")
+        # Who has just sat down is at the chair.
+        seated = self.position in (Position.SEATED, Position.SEATED_EDGE)
+        told = [self.shelf.props[prop] for prop in missing if not (prop == "chair" and seated)]
+        return self._step(StepKind.FETCH, seconds, item_id, _ready_words(told))
 
     def _work(self, item_id: str, exercise: Exercise, dose: Dose) -> None:
         runs = dose.runs()
@@ -307,6 +311,17 @@ class _Compiler:
         self.held = ()
         handed_out = sum(self.shelf.props[prop].fetch > 0 for prop in self.fetched)
         self._step(StepKind.CLOSE, PUT_AWAY * handed_out, None, "Put things away.")
+
+
+def _ready_words(props: Sequence[Prop]) -> str:
+    """``Take your mat and small ball and go to the wall.`` What is carried is taken before anyone goes to, or holds,
+    what stays where it is. Empty without props."""
+    taken = [prop.name for prop in props if not prop.ready]
+    worn = any(prop.worn for prop in props)  # put on seated, so the rail is not held yet
+    others = sorted((prop for prop in props if prop.ready and not (worn and prop.shared)), key=lambda p: not p.fetch)
+    words = [f"take your {' and '.join(taken)}"] if taken else []
+    sentence = " and ".join(words + [prop.ready for prop in others])
+    return f"{sentence[:1].upper()}{sentence[1:]}." if sentence else ""
 
 
 def _switch_words(passes: tuple[tuple[Side | None, int], ...], number: int) -> str:

@@ -7,6 +7,7 @@ from fairbench.core.dose.dose import Breaths, Dose, Repetitions
 from fairbench.core.dose.tempo import Tempo
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.exercises.exercise import Exercise
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import StepKind, Timeline, compile_timeline
@@ -63,6 +64,34 @@ def test_things_are_fetched_before_going_down_and_after_coming_up() -> None:
     kinds = {i: [s.kind for s in timeline.steps if s.item == i and s.kind in ("transfer", "fetch")] for i in "ab"}
     assert kinds["a"][0] is StepKind.FETCH
     assert kinds["b"][-1] is StepKind.FETCH
+
+
+@pytest.mark.parametrize(
+    ("exercise", "version", "says"),
+    [
+        ("band-row", "band-round-feet", ["Take your resistance band."]),
+        ("wall-push", "close-in", []),
+        ("bridge", "full-bridge", ["Take your mat."]),
+    ],
+)
+def test_each_thing_is_got_ready_in_its_own_words(exercise: str, version: str, says: list[str]) -> None:
+    item = Item("a", exercise, version)
+    assert [s.says for s in compiled(item).steps if s.kind is StepKind.FETCH] == says
+
+
+@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+def test_nobody_takes_what_stands_in_the_room_or_goes_to_a_chair_they_sit_on(exercise: Exercise) -> None:
+    rise = Item("z", "heel-raise", SHELF.exercise("heel-raise").base)
+    for version in exercise.versions:
+        _check_ready(rise, Item("a", exercise.id, version.id))
+
+
+def _check_ready(before: Item, item: Item) -> None:
+    for step in compiled(before, item).steps:
+        if step.kind is StepKind.FETCH:
+            assert not any(words in step.says for words in ("your wall", "your rail", "your door"))
+            assert step.says.count("ake your") <= 1
+            assert not (step.position in (Position.SEATED, Position.SEATED_EDGE) and "to your chair" in step.says)
 
 
 def test_a_prop_is_fetched_once_and_picked_up_after() -> None:
