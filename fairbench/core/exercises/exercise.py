@@ -22,8 +22,8 @@ class Cues:
 @dataclass(frozen=True, slots=True)
 class Prop:
     """A thing that is used. ``fetch`` is seconds to hand it out, ``shared`` that one serves the room,
-    ``substitute`` what a household has instead, ``ready`` what to do with it when it is not just taken, ``worn`` that it is put on
-    before anyone stands up or goes down for it."""
+    ``substitute`` what a household has instead, ``ready`` what to do with it when it is not just taken,
+    ``worn`` that it is put on before anyone stands up or goes down for it."""
 
     id: str
     name: str

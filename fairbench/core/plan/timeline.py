@@ -274,7 +274,8 @@ class _Compiler:
         # Who has just sat down is at the chair.
         seated = self.position in (Position.SEATED, Position.SEATED_EDGE)
         told = [self.shelf.props[prop] for prop in missing if not (prop == "chair" and seated)]
-        return self._step(StepKind.FETCH, seconds, item_id, _ready_words(told))
+        words = _ready_words(told) if told or not missing else "Find your place on the chair."
+        return self._step(StepKind.FETCH, seconds, item_id, words)
 
     def _work(self, item_id: str, exercise: Exercise, dose: Dose) -> None:
         runs = dose.runs()

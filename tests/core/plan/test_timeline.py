@@ -83,13 +83,15 @@ def test_each_thing_is_got_ready_in_its_own_words(exercise: str, version: str, s
 def test_nobody_takes_what_stands_in_the_room_or_goes_to_a_chair_they_sit_on(exercise: Exercise) -> None:
     rise = Item("z", "heel-raise", SHELF.exercise("heel-raise").base)
     for version in exercise.versions:
-        _check_ready(rise, Item("a", exercise.id, version.id))
+        seated = Item("y", "band-row", "band-round-feet")
+        _check_ready(seated, rise, Item("a", exercise.id, version.id))
 
 
-def _check_ready(before: Item, item: Item) -> None:
-    for step in compiled(before, item).steps:
+def _check_ready(*items: Item) -> None:
+    for step in compiled(*items).steps:
         if step.kind is StepKind.FETCH:
             assert not any(words in step.says for words in ("your wall", "your rail", "your door"))
+            assert step.says
             assert step.says.count("ake your") <= 1
             assert not (step.position in (Position.SEATED, Position.SEATED_EDGE) and "to your chair" in step.says)
 
