@@ -76,3 +76,14 @@ def test_locks_are_pinned_and_hashed_and_name_no_address() -> None:
             assert "--hash=sha256:" in entry
     packages = json.loads((ROOT / "package-lock.json").read_text(encoding="utf-8"))["packages"]
     assert not any("resolved" in package for package in packages.values())
+
+
+def test_every_file_on_the_map_of_the_house_is_there() -> None:
+    text = (ROOT / "docs/house.md").read_text(encoding="utf-8")
+    named = {name for name in re.findall(r"`([\w./-]+)`", text) if re.search(r"/$|\.\w+$", name)}
+    assert len(named) > 60
+    files = {path for top in ("fairbench", "tests", "docs", "assets") for path in (ROOT / top).rglob("*")}
+    tails = {path.as_posix() for path in files} | {f"{path.as_posix()}/" for path in files if path.is_dir()}
+    known = {tail[n:] for tail in tails for n in range(len(tail)) if tail[n - 1] == "/"} | {"pyproject.toml", "tests/"}
+    roots = {name for name in named if name.startswith("bin/") and (ROOT / name).exists()}
+    assert named - known - roots == set()
