@@ -61,11 +61,14 @@ class Movement:
     works: tuple[str, ...] = ()
 
     def grips(self, side: Side) -> frozenset[Side]:
-        """The hands that hold something fast, with ``side`` working."""
+        """The hands that hold something fast, with ``side`` working. What lies soft on the palms is not gripped; in one
+        hand and with effort it is squeezed."""
+        effort = dict(self.declared).get("strain", 0) > 0
         hands: set[Side] = set()
         for item in self.held:
-            if item.where in _IN_HANDS and item.prop not in _NEVER_GRIPPED:
-                hands |= {side} if item.where in _ONE_HAND else set(Side)
+            in_one = item.where in _ONE_HAND
+            if item.where in _IN_HANDS and (item.prop not in _NEVER_GRIPPED or (in_one and effort)):
+                hands |= {side} if in_one else set(Side)
         for _, spec in self.poses:
             for hand, arm in ((side, spec.arms[0]), (side.other, spec.arms[1])):
                 if arm in GRIPPED:

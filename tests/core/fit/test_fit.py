@@ -72,10 +72,18 @@ def test_a_side_changes_that_side_only() -> None:
     assert other.left.version.id == "one-hand-wall"
 
 
-def test_a_hand_that_may_not_grip_rests_while_the_other_works() -> None:
+def test_a_hand_that_may_not_squeeze_takes_the_soft_roll_while_the_other_works_as_planned() -> None:
     verdict = one("ball-grip", person(Declared("wrist-fracture", Side.LEFT, stage="recent")))
-    assert verdict.right.version is not None
-    assert verdict.working in (0.5, 1.0)
+    assert verdict.kind is VerdictKind.EASED
+    assert (verdict.left.version.id, verdict.right.version.id) == ("grip-towel", "grip-ball")
+    assert verdict.working == 1.0
+
+
+def test_a_hand_that_cannot_grip_rests_while_the_other_works() -> None:
+    verdict = one("ball-grip", person(Declared("arm-loss", Side.LEFT)))
+    assert verdict.left.version is None
+    assert verdict.right.version.id == "grip-ball"
+    assert verdict.working == 0.5
 
 
 def test_no_floor_means_the_chair_version() -> None:
