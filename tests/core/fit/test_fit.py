@@ -79,13 +79,6 @@ def test_a_hand_that_may_not_squeeze_takes_the_soft_roll_while_the_other_works_a
     assert verdict.working == 1.0
 
 
-def test_a_hand_that_cannot_grip_rests_while_the_other_works() -> None:
-    verdict = one("ball-grip", person(Declared("arm-loss", Side.LEFT)))
-    assert verdict.left.version is None
-    assert verdict.right.version.id == "grip-ball"
-    assert verdict.working == 0.5
-
-
 def test_no_floor_means_the_chair_version() -> None:
     verdict = one("thread-through/thread-quadruped", person(Declared("no-floor")))
     assert verdict.kind is VerdictKind.EASED
