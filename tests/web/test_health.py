@@ -13,7 +13,7 @@ from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import OverrideInput
 from fairbench.web.people.health_summary import person_of, screening_status_of
 from fairbench.web.people.models import Condition, Override, Participant, Screening
-from tests.factories import PASSWORD, ParticipantFactory, UserFactory
+from tests.factories import PASSWORD, ListingFactory, ParticipantFactory, UserFactory, make_group
 
 pytestmark = pytest.mark.django_db
 QUESTIONS = load_questions()
@@ -251,3 +251,15 @@ def test_a_list_is_brought_in_whole_or_not_at_all(client_in, group) -> None:
     assert group.participants.count() == before + 1
     saved = client_in.get(f"/people/groups/{group.id}/people.csv").content.decode()
     assert "Odo Finn,1950" in saved
+
+
+def test_a_persons_page_asks_as_little_for_three_groups_as_for_one(
+    client_in, actor, person, django_assert_max_num_queries
+) -> None:
+    for number in range(3):
+        group = make_group(actor.practice, 0, name=f"Group {number}")
+        ListingFactory(practice=actor.practice, group=group, participant=person)
+    client_in.get(f"/people/{person.id}/")
+    with django_assert_max_num_queries(8):
+        page = client_in.get(f"/people/{person.id}/").content.decode()
+    assert all(f"Group {number}" in page for number in range(3))

@@ -52,17 +52,17 @@ LIMITS = {
     "edit": ("Bench edit with the fit (change a dose)", 5.0),
     "look": ("Bench with the fit, looked at", 5.0),
     "shelf": ("All exercises", 4.0),
-    "demo today": ("Today, on the demo", 3.0),
+    "demo today": ("Today, on the demo", 3.5),
     "demo person": ("A person's page, on the demo", 3.0),
-    "large today": ("Today, 240 plans and 600 classes", 3.0),
-    "large plans": ("Plans, 240 of them", 3.0),
-    "large people": ("People, 740 of them", 4.0),
-    "large classes": ("Classes, 600 of them", 3.0),
-    "large group": ("A group of 30 with 60 classes", 4.0),
-    "large arrivals": ("Who is here, 740 could be", 4.0),
+    "large today": ("Today, 240 plans and 600 classes", 7.0),
+    "large plans": ("Plans, 240 of them", 6.0),
+    "large people": ("People, 740 of them", 8.0),
+    "large classes": ("Classes, 600 of them", 6.0),
+    "large group": ("A group of 30 with 60 classes", 14.0),
+    "large arrivals": ("Who is here, 740 could be", 13.0),
 }
 """What each page may take, as a multiple of the bare page."""
-MOST_QUERIES = 14
+MOST_QUERIES = 12
 
 
 def _server_rows(folder: Path, environment: dict[str, str]) -> list[Row]:

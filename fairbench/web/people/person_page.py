@@ -110,7 +110,9 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         clearances=tuple(_advice(kept.get("advice", []))) if health else (),
         overrides=tuple(override_of(row) for row in kept.get("overrides", []) if holds(row["until"], today)),
         groups=tuple(
-            participant.listings.select_related("group").only("since", "kind", "group__name").order_by("since")
+            participant.listings.select_related("group")
+            .only("participant", "since", "kind", "group__name")
+            .order_by("since")
         ),
         came=tuple(_came(participant)),
     )
@@ -123,7 +125,7 @@ def _screenings(participant: models.Participant) -> "QuerySet[models.Screening]"
 
 def _listings(participant: models.Participant) -> "QuerySet[models.Listing]":
     rows = participant.listings.select_related("group")
-    return rows.only("since", "kind", "group__name").order_by("since")
+    return rows.only("participant", "since", "kind", "group__name").order_by("since")
 
 
 def _events(rows: Iterable[Mapping[str, Any]]) -> Iterable[Event]:

@@ -1,13 +1,12 @@
 """Today: what is under way, what waits to be recorded, and each group with its plans and last class."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field
-from typing import Any
 from uuid import UUID
 
-from django.contrib.postgres.expressions import ArraySubquery
-from django.db.models import Count, F, Max, OuterRef, Q, Window
+from django.db.models import Count, F, Max, Q, Window
 from django.db.models.fields.json import KT
-from django.db.models.functions import JSONObject, RowNumber
+from django.db.models.functions import RowNumber
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.utils import timezone
@@ -28,25 +27,22 @@ class GroupToday:
     name: str
     place: str
     size: int
-    plans: int = 0
     entries: list[Entry] = field(default_factory=list)
     last: Meeting | None = None
     remember: list[tuple[str, str]] = field(default_factory=list)
-
-    @property
-    def more(self) -> bool:
-        """Whether it has more plans than are shown."""
-        return self.plans > len(self.entries)
+    more: bool = False
+    """Whether it has more plans than are shown."""
 
 
 def today(request: HttpRequest) -> HttpResponse:
-    """The page an instructor begins with: three queries however many groups, plans and classes there are."""
+    """The page an instructor begins with: five queries however many groups, plans and classes there are."""
     groups, loose = _groups_and_plans()
     under_way, last = _meetings()
     names = {group.id: group.name for group in groups}
+    remember = _to_remember(last.values())
     for group in groups:
         group.last = last.get(group.id)
-        group.remember = _to_remember(group.last) if group.last else []
+        group.remember = remember[group.last.id] if group.last else []
     context = {
         "date": timezone.localdate(),
         "open": [(meeting, names[meeting.group_id]) for meeting in under_way],
@@ -62,47 +58,37 @@ def _groups_and_plans() -> tuple[list[GroupToday], list[Entry]]:
     rows = list(sized.order_by("name"))
     groups = {row["id"]: GroupToday(row["id"], row["name"], row["place"], row["size"]) for row in rows}
     paces = {row["id"]: float(row["pace"] or 1) for row in rows}
-    ranked = current_revisions().annotate(
-        rank=Window(RowNumber(), partition_by=F("plan__group"), order_by=F("plan__changed_at").desc()),
-        of_group=Window(Count("id"), partition_by=F("plan__group")),
-    )
-    shown = list(ranked.filter(rank__lte=PLANS_SHOWN))
-    loose = []
-    for row, entry in zip(shown, entries_of(shown, paces), strict=True):
-        if entry.group_id is None:
-            loose.append(entry)
-        else:
-            groups[entry.group_id].entries.append(entry)
-            groups[entry.group_id].plans = row["of_group"]
+    rank = Window(RowNumber(), partition_by=F("plan__group"), order_by=F("plan__changed_at").desc())
+    ranked = list(current_revisions().annotate(rank=rank).filter(rank__lte=PLANS_SHOWN + 1))
+    for row in ranked:
+        if row["rank"] > PLANS_SHOWN and row["plan__group_id"]:
+            groups[row["plan__group_id"]].more = True
+    loose: list[Entry] = []
+    for entry in entries_of([row for row in ranked if row["rank"] <= PLANS_SHOWN], paces):
+        (groups[entry.group_id].entries if entry.group_id else loose).append(entry)
     return list(groups.values()), loose
 
 
 def _meetings() -> tuple[list[Meeting], dict[UUID, Meeting]]:
-    """Classes being taught or waiting to be recorded, and the last one of each group that is recorded; each with what
-    was noted of whom in it, and where it hurt whom."""
+    """Classes being taught or waiting to be recorded, and the last one of each group that is recorded."""
     recorded = Meeting.objects.filter(state=Meeting.State.RECORDED)
     newest = recorded.order_by("group_id", "-held_on", "-started_at").distinct("group_id").values("id")
     wanted = Meeting.objects.filter(~Q(state=Meeting.State.RECORDED) | Q(id__in=newest))
-    of_it = {"meeting": OuterRef("pk"), "participant__isnull": False}
-    notes = TeachEvent.objects.filter(**of_it, kind="noted").values_list(
-        JSONObject(who="participant__call_name", text="text")
-    )
-    pains = Difference.objects.filter(**of_it, current=True, pain__gt=0).values_list(
-        JSONObject(who="participant__call_name", pain="pain", where="pain_where")
-    )
-    rows = list(
-        wanted.annotate(
-            plan_name=KT("plan_document__name"), notes=ArraySubquery(notes), pains=ArraySubquery(pains)
-        ).only("state", "held_on", "group_id")
-    )
+    rows = list(wanted.annotate(plan_name=KT("plan_document__name")).only("state", "held_on", "group_id"))
     under_way: list[Meeting] = [row for row in rows if row.state != Meeting.State.RECORDED]
     return under_way, {row.group_id: row for row in rows if row.state == Meeting.State.RECORDED}
 
 
-def _to_remember(last: Any) -> list[tuple[str, str]]:
-    """Whom to ask what since a class."""
-    remember = [(note["who"], note["text"]) for note in last.notes]
-    for pain in last.pains:
-        place = f" in the {pain['where']}" if pain["where"] else ""
-        remember.append((pain["who"], f"Pain {pain['pain']} of 10{place}. Ask how it was the day after."))
+def _to_remember(meetings: Iterable[Meeting]) -> dict[UUID, list[tuple[str, str]]]:
+    """By class, whom to ask what since: what was noted of somebody in it, and where it hurt whom."""
+    ids = [meeting.id for meeting in meetings]
+    remember: dict[UUID, list[tuple[str, str]]] = {meeting: [] for meeting in ids}
+    of_them = {"meeting__in": ids, "participant__isnull": False}
+    notes = TeachEvent.objects.filter(**of_them, kind="noted")
+    for meeting, who, text in notes.values_list("meeting_id", "participant__call_name", "text"):
+        remember[meeting].append((who, text))
+    pains = Difference.objects.filter(**of_them, current=True, pain__gt=0)
+    for meeting, who, pain, where in pains.values_list("meeting_id", "participant__call_name", "pain", "pain_where"):
+        place = f" in the {where}" if where else ""
+        remember[meeting].append((who, f"Pain {pain} of 10{place}. Ask how it was the day after."))
     return remember
