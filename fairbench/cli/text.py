@@ -154,7 +154,7 @@ def matrix(found: Conditions) -> str:
         side = ", one side or both" if one.sided else ""
         lines += [
             "",
-            f"### {one.name[:1].upper()}{one.name[1:]}{side}",
+            f"### {one.full_name[:1].upper()}{one.full_name[1:]}{side}",
             "",
             "| | when | because | only for | kind |",
             "|---|---|---|---|---|",

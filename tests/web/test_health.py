@@ -50,6 +50,8 @@ def screen(client, person, **answers: str) -> Screening:
 
 def test_a_condition_is_added_counts_and_ends_without_being_lost(client_in, person) -> None:
     page = send(client_in, person, "declare", condition="hip-replacement", side="left", stage="settled", note="2021")
+    assert "(hip arthroplasty)" in page
+    assert "frozen shoulder (adhesive capsulitis)" in page  # what can be added is found by either name
     assert "replaced hip, left, settled" in page.lower()
     effects = re.findall(r'<span class="tag">(\w+)</span>', page)
     assert effects == sorted(effects, key=["avoid", "ease", "watch", "favour"].index)

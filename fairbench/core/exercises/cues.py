@@ -17,6 +17,7 @@ def check_tokens(cue: str) -> None:
 
 
 def say(cue: str, side: Side | None) -> str:
-    """The cue for one side. With no side, "your {side} arm" becomes "your working arm"."""
+    """The cue for one side, beginning with a capital. With no side, "your {side} arm" becomes "your working arm"."""
     words = {"side": side.value, "other": side.other.value} if side else {"side": "working", "other": "other"}
-    return _TOKEN.sub(lambda match: words[match.group(1)], cue)
+    said = _TOKEN.sub(lambda match: words[match.group(1)], cue)
+    return f"{said[:1].upper()}{said[1:]}" if cue.startswith("{") else said

@@ -32,6 +32,7 @@ class RuleDoc(Doc):
 class ConditionDoc(Doc):
     id: str = Field(pattern=r"^[a-z][a-z0-9-]*$")
     name: str
+    clinical: str = ""
     topic: str
     sided: bool = False
     severity: list[str] = Field(default_factory=list)
@@ -96,6 +97,7 @@ def _condition(doc: ConditionDoc) -> Condition:
         tuple(rules),
         tuple(doc.asks_clinician),
         tuple(doc.excludes),
+        doc.clinical,
     )
 
 

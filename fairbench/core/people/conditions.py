@@ -118,7 +118,8 @@ class Condition:
     """A health matter or a need that can be declared.
 
     ``asks_clinician`` are the severities and stages with which a clinician is asked first; ``("",)`` is always.
-    ``excludes`` are conditions that cannot be true at the same time.
+    ``excludes`` are conditions that cannot be true at the same time. ``clinical`` is the name that a clinician uses,
+    empty where it is the same.
     """
 
     id: str
@@ -130,6 +131,12 @@ class Condition:
     rules: tuple[Rule, ...]
     asks_clinician: tuple[str, ...] = ()
     excludes: tuple[str, ...] = ()
+    clinical: str = ""
+
+    @property
+    def full_name(self) -> str:
+        """``frozen shoulder (adhesive capsulitis)``."""
+        return f"{self.name} ({self.clinical})" if self.clinical else self.name
 
 
 @dataclass(frozen=True, slots=True)

@@ -35,6 +35,7 @@ class DeclaredCondition:
     until: str
     rules: tuple[Rule, ...]
     clearance: str
+    clinical: str
 
     @property
     def counts(self) -> str:
@@ -169,4 +170,5 @@ def condition_of(row: Mapping[str, Any]) -> DeclaredCondition:
         f"until {until:%-d %b %Y}" if until else "",
         tuple(sorted(known.rules_for(declared), key=lambda rule: rule.effect.rank)),
         known.wants_clearance(declared),
+        known.condition(row["condition"]).clinical,
     )
