@@ -26,6 +26,7 @@ class Position(StrEnum):
 
     @cached_property
     def level(self) -> Level:
+        """Standing, seated or floor."""
         if self in (Position.STANDING, Position.STANDING_SUPPORTED):
             return Level.STANDING
         if self in (Position.SEATED, Position.SEATED_EDGE):
@@ -34,6 +35,7 @@ class Position(StrEnum):
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return _WORDS[self]
 
 

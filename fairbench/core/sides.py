@@ -9,6 +9,7 @@ class Side(StrEnum):
 
     @property
     def other(self) -> "Side":
+        """The side opposite."""
         return Side.RIGHT if self is Side.LEFT else Side.LEFT
 
 
@@ -28,6 +29,7 @@ class Sides(StrEnum):
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return self.value.replace("_", " ")
 
 

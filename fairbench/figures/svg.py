@@ -103,6 +103,7 @@ def _arrow(line: Line, colour: str) -> str:
 
 
 def drawing_svg(drawing: Drawing, palette: Palette) -> str:
+    """Its shapes as SVG, in order."""
     return "".join(shape_svg(shape, palette) for shape in drawing.shapes)
 
 
@@ -112,6 +113,7 @@ def picture_svg(picture: Picture, palette: Palette, title: str, size: int = 0, s
 
 
 def inside(picture: Picture, palette: Palette) -> str:
+    """What goes inside the svg element of a picture: the start pale, the end full."""
     pale = f'<g opacity="0.28">{drawing_svg(picture.pale, palette)}</g>' if picture.pale else ""
     arcs = "".join(shape_svg(shape, palette) for shape in picture.arcs)
     room = [shape for shape in picture.full.shapes if shape.near < -5]

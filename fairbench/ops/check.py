@@ -16,6 +16,7 @@ FIRST_DATABASE_PORT = 54600
 
 
 def main() -> int:
+    """Run every check and test; the code of the first that fails."""
     try:
         return check(sys.argv[1:])
     except OpsError as error:

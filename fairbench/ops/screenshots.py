@@ -18,6 +18,7 @@ FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking"]
 
 
 def main() -> int:
+    """Take every picture from the running demo."""
     address = (LOCAL / "address").read_text(encoding="utf-8").strip().rstrip("/")
     FOLDER.mkdir(parents=True, exist_ok=True)
     with sync_playwright() as playwright:

@@ -24,6 +24,7 @@ FIRST_WEB_PORT, FIRST_DATABASE_PORT = 8000, 54400
 
 
 def main() -> int:
+    """Start the server as asked on the command line; 1 when it cannot."""
     parser = argparse.ArgumentParser(prog="bin/start", description="Start Fair Bench on this machine.")
     parser.add_argument("--fresh", action="store_true", help="throw the database away and load the demo anew")
     arguments = parser.parse_args()

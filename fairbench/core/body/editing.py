@@ -23,6 +23,7 @@ class Limbs(StrEnum):
 
     @property
     def words(self) -> str:
+        """``working side``."""
         return {"both": "both sides", "side": "working side", "other": "other side"}[self.value]
 
 

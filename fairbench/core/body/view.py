@@ -10,4 +10,5 @@ class View(StrEnum):
 
     @property
     def words(self) -> str:
+        """``from the side``."""
         return {"side": "from the side", "front": "from the front", "three-quarter": "turned a little"}[self.value]

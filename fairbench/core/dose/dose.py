@@ -55,6 +55,7 @@ class Run:
 
     @property
     def seconds(self) -> float:
+        """All of it, in seconds."""
         return self.count * self.each
 
 
@@ -69,6 +70,7 @@ class Repetitions:
         check_whole("reps", self.reps)
 
     def runs(self, alternating: bool) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
         count = self.reps * (2 if alternating else 1)
         return (Run(Calls.REPETITION, count, self.tempo.phases, of=count, alternates=alternating),)
 
@@ -87,6 +89,7 @@ class Hold:
         check_seconds("gap", self.gap, "gap")
 
     def runs(self, alternating: bool) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
         count = self.repeats * (2 if alternating else 1)
         runs: list[Run] = []
         for number in range(1, count + 1):
@@ -108,6 +111,7 @@ class Breaths:
         check_seconds("seconds", self.seconds, "breath")
 
     def runs(self, alternating: bool) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
         if alternating and self.breaths % 2:
             raise DoseError(f"{self.breaths} breaths cannot be shared by two sides; make it even", "breaths")
         breath_in = snap(self.seconds * 0.4)
@@ -125,6 +129,7 @@ class Timed:
         check_seconds("seconds", self.seconds, "timed")
 
     def runs(self, alternating: bool) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
         return (Run(Calls.CLOCK, 1, (("keep going", self.seconds),)),)
 
 
@@ -146,6 +151,7 @@ class ContractRelax:
             raise DoseError("both the press and the stretch need some seconds", "contract")
 
     def runs(self, alternating: bool) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
         phases = (("press", self.contract), ("let go", self.release), ("stretch", self.stretch))
         rounds = Run(Calls.ROUND, self.rounds, tuple(p for p in phases if p[1]), of=self.rounds)
         entry = Run(Calls.QUIET, 1, (("ease into the stretch", self.entry),))
@@ -175,6 +181,7 @@ class RampedIsometric:
             raise DoseError("either the build or the hold needs some seconds", "build")
 
     def runs(self, alternating: bool) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
         phases = (
             ("build toward", self.build),
             ("hold toward", self.hold),
@@ -199,6 +206,7 @@ class Pulses:
         check_seconds("seconds", self.seconds, "pulse")
 
     def runs(self, alternating: bool) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
         count = self.count * (2 if alternating else 1)
         return (Run(Calls.PULSE, count, (("pulse", self.seconds),), of=count, alternates=alternating),)
 
@@ -217,6 +225,7 @@ class Sequence:
             raise DoseError(f"a sequence has 2 to 6 parts, not {len(self.parts)}", "parts")
 
     def runs(self, alternating: bool) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
         return tuple(run for part in self.parts for run in part.runs(alternating))
 
 
@@ -267,6 +276,7 @@ class Dose:
 
     @property
     def time(self) -> "DoseTime":
+        """Where the seconds of the dose go."""
         return _time_of(self)
 
 
@@ -282,6 +292,7 @@ class DoseTime:
 
     @property
     def total(self) -> float:
+        """All of it, in seconds."""
         return self.work + self.rest + self.switch
 
 

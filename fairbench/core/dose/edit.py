@@ -136,6 +136,7 @@ def take_sides(dose: Dose, sides: str) -> Dose:
 
 
 def take_ending(dose: Dose, ending: str) -> Dose:
+    """The dose ended in another way. Raises :class:`DoseError` for an unknown one."""
     if ending not in list(Ending):
         raise DoseError(f"there is no ending called '{ending}'", "ends")
     return replace(dose, ending=Ending(ending))

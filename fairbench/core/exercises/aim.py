@@ -16,6 +16,7 @@ class BlockKind(StrEnum):
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return "warm-up" if self is BlockKind.WARM_UP else self.value
 
 
@@ -32,6 +33,7 @@ class Region(StrEnum):
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return self.value.replace("_", " ")
 
 
@@ -48,6 +50,7 @@ class Quality(StrEnum):
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return self.value.replace("_", " ")
 
 
@@ -67,6 +70,7 @@ class Action(StrEnum):
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return self.value.replace("_", " ")
 
 
@@ -80,6 +84,7 @@ class Aim:
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return f"{self.region.words} · {self.quality.words} · {self.action.words}"
 
 
@@ -97,6 +102,7 @@ class Family(StrEnum):
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return _FAMILY_WORDS[self]
 
 

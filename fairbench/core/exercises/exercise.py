@@ -84,9 +84,11 @@ class Exercise:
 
     @property
     def family(self) -> Family:
+        """The family that the ladder's shares are told by."""
         return family_of(self.block, self.aim.quality)
 
     def version(self, version_id: str) -> Version:
+        """The version of an id. Raises :class:`PlanError`."""
         for version in self.versions:
             if version.id == version_id:
                 return version

@@ -25,6 +25,7 @@ class Shelf:
         return len(self.exercises)
 
     def exercise(self, exercise_id: str) -> Exercise:
+        """The exercise of an id. Raises :class:`PlanError`."""
         try:
             return self.exercises[exercise_id]
         except KeyError:

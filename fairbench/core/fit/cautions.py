@@ -22,6 +22,7 @@ class DemandSet:
     values: Mapping[str, tuple[tuple[float, Side | None, Demand | None], ...]]
 
     def of(self, demand: str) -> tuple[tuple[float, Side | None, Demand | None], ...]:
+        """Every value of a demand with its side and the demand itself; nothing where it is not asked."""
         return self.values.get(demand, ())
 
 
@@ -36,6 +37,7 @@ class TriggeredRule:
 
     @property
     def effect(self) -> Effect:
+        """What follows."""
         return self.rule.effect
 
 

@@ -57,6 +57,7 @@ class SideFit:
 
     @property
     def eases(self) -> tuple[TriggeredRule, ...]:
+        """The rules that ask for something easier."""
         return tuple(hit for hit in self.triggered if hit.effect is Effect.EASE)
 
 
@@ -80,10 +81,12 @@ class Verdict:
 
     @property
     def differs(self) -> bool:
+        """Whether it is anything but as planned."""
         return self.kind is not VerdictKind.AS_PLANNED
 
     @property
     def sides_differ(self) -> bool:
+        """Whether the two sides do different things."""
         return self.left.version is not self.right.version or bool(self.left.eases) != bool(self.right.eases)
 
     @property
@@ -116,12 +119,15 @@ class Fit:
     verdicts: Mapping[tuple[str, str], Verdict] = field(default_factory=dict)
 
     def of(self, person: str, item: str) -> Verdict:
+        """The verdict for a person on an item, by their ids."""
         return self.verdicts[person, item]
 
     def of_item(self, item: str) -> tuple[Verdict, ...]:
+        """Everybody's verdict on an item."""
         return tuple(verdict for (_, own), verdict in self.verdicts.items() if own == item)
 
     def of_person(self, person: str) -> tuple[Verdict, ...]:
+        """A person's verdicts, in the order of the plan."""
         return tuple(verdict for (own, _), verdict in self.verdicts.items() if own == person)
 
 

@@ -41,6 +41,7 @@ class TempoDoc(Doc):
     pause: float = 0.0
 
     def value(self) -> Tempo:
+        """The tempo it describes."""
         return Tempo(self.lift, self.hold, self.lower, self.pause)
 
 
@@ -51,6 +52,7 @@ class MusicDoc(Doc):
     counts: int
 
     def value(self) -> Tempo:
+        """The tempo it describes."""
         return Tempo.to_music(self.beats_per_minute, self.counts)
 
 

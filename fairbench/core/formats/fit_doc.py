@@ -39,6 +39,7 @@ def fit_document(found: Fit, conditions: Conditions) -> dict[str, Any]:
 
 
 def verdict_document(verdict: Verdict, conditions: Conditions) -> dict[str, Any]:
+    """A verdict as JSON, with the rules behind it."""
     return {
         "person": verdict.person.id,
         "item": verdict.item,

@@ -26,6 +26,7 @@ class DeclaredDoc(Doc):
     cleared: bool = False
 
     def value(self) -> Declared:
+        """As the core has it; whether it can be declared is checked there."""
         return Declared(self.condition, self.side, self.severity, self.stage)
 
 

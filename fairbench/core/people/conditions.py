@@ -56,10 +56,12 @@ class Term:
     bound: float
 
     def holds(self, value: float) -> bool:
+        """Whether a value is beyond the bound."""
         return value > self.bound if self.above else value < self.bound
 
     @property
     def words(self) -> str:
+        """``wrist bends back over 55°``."""
         words, unit = WORDS.get(self.demand, (FLAGS.get(self.demand, self.demand), ""))
         if self.above and not self.bound:
             return words
@@ -106,10 +108,12 @@ class Rule:
 
     @property
     def id(self) -> str:
+        """``wrist-fracture-2``."""
         return f"{self.condition}-{self.number}"
 
     @property
     def when_words(self) -> str:
+        """All of its terms, in words."""
         return " and ".join(term.words for term in self.when)
 
 
@@ -159,6 +163,7 @@ class Conditions:
         return iter(self.by_id.values())
 
     def condition(self, condition_id: str) -> Condition:
+        """The condition of an id. Raises :class:`ConditionError`."""
         try:
             return self.by_id[condition_id]
         except KeyError:

@@ -56,4 +56,5 @@ class Group:
 
     @property
     def slowest(self) -> Person | None:
+        """Who needs the longest, or None for nobody."""
         return max(self.people, key=lambda person: person.pace, default=None)

@@ -31,6 +31,7 @@ class Outcome(Ranked):
 
     @property
     def words(self) -> str:
+        """As it is shown."""
         return _OUTCOME_WORDS[self]
 
 

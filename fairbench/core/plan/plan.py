@@ -84,6 +84,7 @@ class Plan:
             raise PlanError(f"a plan has at most {MAX_ITEMS} items, not {len(seen)}", "blocks")
 
     def items(self) -> Iterator[Item]:
+        """Every item, in order."""
         for block in self.blocks:
             yield from block.items
 
@@ -96,6 +97,7 @@ class Plan:
         raise PlanError("that item is no longer in the plan", "item")
 
     def item(self, item_id: str) -> Item:
+        """The item of an id. Raises :class:`PlanError`."""
         return self.find(item_id)[2]
 
 
@@ -132,6 +134,7 @@ def add_where_it_belongs(plan: Plan, item: Item, shelf: Shelf, after: str | None
 
 
 def remove(plan: Plan, item_id: str) -> Plan:
+    """The plan without an item. Raises :class:`PlanError` when it is not there."""
     block, place, _ = plan.find(item_id)
     items = plan.blocks[block].items
     return _with_block(plan, block, items[:place] + items[place + 1 :])

@@ -67,6 +67,7 @@ class Step:
 
     @property
     def seconds(self) -> float:
+        """How long it takes, in seconds."""
         return self.end - self.start
 
 
@@ -95,6 +96,7 @@ class ItemTime:
 
     @property
     def total(self) -> float:
+        """All of it, in seconds."""
         return self.end - self.start
 
     @property
@@ -104,6 +106,7 @@ class ItemTime:
 
     @property
     def level(self) -> Level:
+        """Standing, seated or floor."""
         return self.version.position.level
 
 
@@ -118,6 +121,7 @@ class Timeline:
 
     @property
     def total(self) -> float:
+        """All of it, in seconds."""
         return self.steps[-1].end if self.steps else 0.0
 
     @property
@@ -126,6 +130,7 @@ class Timeline:
         return self.total - self.plan.length_min * 60
 
     def seconds_of(self, kind: StepKind) -> float:
+        """All steps of a kind together, in seconds."""
         return sum(step.seconds for step in self.steps if step.kind is kind)
 
     def parts(self) -> dict[StepKind, float]:
@@ -143,6 +148,7 @@ class Timeline:
         return tuple(seconds)
 
     def changes_of_level(self) -> int:
+        """How often the group goes from one level to another."""
         levels = [self.plan.start.level, *(item.level for item in self.items)]
         return sum(a is not b for a, b in pairwise(levels))
 
@@ -151,6 +157,7 @@ class Timeline:
         return tuple(dict.fromkeys(prop for item in self.items for prop in item.version.props))
 
     def time_of(self, item_id: str) -> ItemTime | None:
+        """Where an item's time goes, or None when it is not in the plan."""
         return next((item for item in self.items if item.item.id == item_id), None)
 
 

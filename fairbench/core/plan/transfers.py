@@ -42,6 +42,7 @@ class Way:
 
     @property
     def seconds(self) -> float:
+        """The whole way, in seconds."""
         return sum(move.seconds for move in self.moves)
 
     @property
@@ -52,6 +53,7 @@ class Way:
 
     @property
     def changes_level_by_floor(self) -> bool:
+        """Whether it goes down to the floor or up from it."""
         return any((m.start.level is Level.FLOOR) != (m.end.level is Level.FLOOR) for m in self.moves)
 
 
@@ -136,4 +138,5 @@ class TransferGraph:
 
 @lru_cache(maxsize=1)
 def default_graph() -> TransferGraph:
+    """The ways between positions, worked out once."""
     return TransferGraph()

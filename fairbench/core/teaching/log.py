@@ -27,6 +27,7 @@ class Actual:
 
     @property
     def difference(self) -> float | None:
+        """Seconds over what was planned, None where it was not taught."""
         return None if self.actual is None else self.actual - self.planned
 
 

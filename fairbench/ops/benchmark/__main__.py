@@ -24,6 +24,7 @@ FIRST_DATABASE_PORT = 54800
 
 
 def main() -> int:
+    """Measure everything and print the table; 1 when something is over its limit."""
     if server_programs() is None:
         install("postgresql")
     with tempfile.TemporaryDirectory(prefix="fairbench-bench-", ignore_cleanup_errors=True) as folder:

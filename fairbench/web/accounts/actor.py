@@ -36,9 +36,11 @@ class Actor:
 
     @property
     def practice(self) -> Practice:
+        """The practice they work for."""
         return self.user.practice
 
     def may(self, permission: Permission) -> bool:
+        """Whether their role has the permission."""
         return permission in _MAY[Role(self.user.role)]
 
     def require(self, permission: Permission) -> None:

@@ -55,6 +55,7 @@ def words_of(note: DayNote) -> str:
 
 
 def arriving(participant: Participant, here: bool, notes: Iterable[DayNote], listed: bool = True) -> Arriving:
+    """Somebody as they stand at the door, with what was noted of them today."""
     own = tuple(note for note in notes if note.participant_id == participant.id)
     person = person_today(participant, own)
     return Arriving(participant, here, tuple((note, words_of(note)) for note in own), person.talk_first, listed)

@@ -43,6 +43,7 @@ def edition(movement: Movement) -> str:
 
 @lru_cache(maxsize=_KEPT)
 def alt_text(movement: Movement, view: View | None = None) -> str:
+    """The figure in words, for who does not see it."""
     return told(movement, view)
 
 

@@ -47,6 +47,7 @@ class Edited:
 
 
 def new_id() -> str:
+    """An id for an item."""
     return uuid.uuid4().hex[:12]
 
 

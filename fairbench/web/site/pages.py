@@ -21,21 +21,25 @@ def _page(request: HttpRequest, status: int, what: str, kept: str, then: str) ->
 
 
 def bad_request(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """400, and that nothing was changed."""
     return _page(request, 400, "That request could not be read.", "Nothing was changed.", "Go back and try again.")
 
 
 def forbidden(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """403, with the reason."""
     words = str(exception) or "You may not do that."
     return _page(request, 403, words, "Nothing was changed.", "Ask the owner of your practice.")
 
 
 def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """404."""
     return _page(
         request, 404, "There is nothing at this address.", "Everything you saved is still there.", "Start from Today."
     )
 
 
 def broken(request: HttpRequest) -> HttpResponse:
+    """500, with what was kept and what to do."""
     return _page(
         request,
         500,

@@ -33,6 +33,7 @@ class Picture:
     arcs: tuple[Shape, ...]
 
     def box(self) -> tuple[float, float, float, float]:
+        """Left, bottom, right and top of all that is drawn, in statures."""
         boxes = [self.full.box(), *([self.pale.box()] if self.pale else [])]
         boxes += [piece.box() for arc in self.arcs for piece in arc.pieces]
         lows, highs = [min(box[i] for box in boxes) for i in (0, 1)], [max(box[i] for box in boxes) for i in (2, 3)]
@@ -40,6 +41,7 @@ class Picture:
 
 
 def eye_of(view: View, solved: Solved, side: Side | None = None) -> Eye:
+    """Where a view looks from, for this body with ``side`` working."""
     return eye(view, side or solved.pose.side, low=solved.pose.position.level is Level.FLOOR)
 
 

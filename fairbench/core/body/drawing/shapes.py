@@ -41,6 +41,7 @@ class Capsule:
     rb: float
 
     def box(self) -> tuple[float, float, float, float]:
+        """Left, bottom, right and top, in statures."""
         r = max(self.ra, self.rb)
         return (
             min(self.a[0], self.b[0]) - r,
@@ -77,6 +78,7 @@ class Polygon:
     smooth: bool = False
 
     def box(self) -> tuple[float, float, float, float]:
+        """Left, bottom, right and top, in statures."""
         xs, ys = [p[0] for p in self.points], [p[1] for p in self.points]
         return min(xs), min(ys), max(xs), max(ys)
 
@@ -91,6 +93,7 @@ class Line:
     arrow: bool = False
 
     def box(self) -> tuple[float, float, float, float]:
+        """Left, bottom, right and top, in statures."""
         xs, ys = [p[0] for p in self.points], [p[1] for p in self.points]
         half = self.width / 2
         return min(xs) - half, min(ys) - half, max(xs) + half, max(ys) + half
@@ -120,15 +123,18 @@ class Drawing:
     shapes: tuple[Shape, ...]
 
     def box(self) -> tuple[float, float, float, float]:
+        """Left, bottom, right and top, in statures."""
         boxes = [piece.box() for shape in self.shapes for piece in shape.pieces if shape.role is not Role.GHOST]
         return min(b[0] for b in boxes), min(b[1] for b in boxes), max(b[2] for b in boxes), max(b[3] for b in boxes)
 
 
 def circle(centre: Point, radius: float) -> Capsule:
+    """A disc, as a capsule of no length; in statures."""
     return Capsule(centre, centre, radius, radius)
 
 
 def ring(centre: Point, radius: float, sides: int = 24) -> tuple[Point, ...]:
+    """Points around a circle, in statures."""
     return tuple(
         (centre[0] + radius * cos(2 * pi * k / sides), centre[1] + radius * sin(2 * pi * k / sides))
         for k in range(sides)

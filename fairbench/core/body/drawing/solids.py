@@ -37,6 +37,7 @@ def cord(eye: Eye, points: list[Vector], part: str, lift: float = 0.03, width: f
 
 
 def ball(eye: Eye, centre: Vector, radius: float, part: str, lift: float = 0.0) -> Shape:
+    """A ball as it is seen; ``lift`` brings it nearer, all in statures."""
     return Shape(Role.PROP, part, (circle(eye.see(centre), radius),), eye.near(centre) + lift)
 
 

@@ -18,10 +18,12 @@ class Eye:
     toward: Vector
 
     def see(self, v: Vector) -> Point:
+        """Where a point in space falls in the picture, in statures."""
         r, u = self.right, self.up
         return (v[0] * r[0] + v[1] * r[1] + v[2] * r[2], v[0] * u[0] + v[1] * u[1] + v[2] * u[2])
 
     def near(self, v: Vector) -> float:
+        """How near a point is: greater is nearer, in statures."""
         t = self.toward
         return v[0] * t[0] + v[1] * t[1] + v[2] * t[2]
 

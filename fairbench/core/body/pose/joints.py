@@ -33,6 +33,7 @@ class Range:
     unit: str = "°"
 
     def of(self, stiff: bool) -> tuple[float, float]:
+        """The least and most degrees, of a stiff body or of a supple one."""
         return (self.stiff_least, self.stiff_most) if stiff else (self.least, self.most)
 
 

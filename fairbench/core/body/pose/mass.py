@@ -12,6 +12,7 @@ Piece = tuple[float, Vector]
 
 
 def trunk_pieces(body: Body) -> Iterator[tuple[str, Piece]]:
+    """Every part of the trunk and head with its centre, in statures, and its share of body weight."""
     p = body.points
     yield "pelvis", (s.PELVIS_MASS, lerp(p["hips"], p["low"], 0.4))
     yield "abdomen", (s.ABDOMEN_MASS, lerp(p["low"], p["mid"], 0.5))
@@ -32,6 +33,7 @@ LEG_PARTS = ("thigh", "shank", "foot")
 
 
 def limb_pieces(body: Body, side: Side, parts: tuple[str, ...]) -> Iterator[Piece]:
+    """Parts of one side's limbs with their centres, in statures, and shares of body weight."""
     for part in parts:
         near, far = _ENDS[part]
         segment = s.SEGMENTS[part]

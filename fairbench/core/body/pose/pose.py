@@ -27,9 +27,11 @@ class Pose:
     side: Side = Side.RIGHT
 
     def hand(self, side: Side) -> str:
+        """What the hand of a side does or touches."""
         return self.hands[0] if side is Side.LEFT else self.hands[1]
 
     def foot(self, side: Side) -> str:
+        """What the foot of a side does or touches."""
         return self.feet[0] if side is Side.LEFT else self.feet[1]
 
     def mirrored(self) -> "Pose":

@@ -11,30 +11,37 @@ UP: Vector = (0.0, 0.0, 1.0)
 
 
 def add(a: Vector, b: Vector) -> Vector:
+    """Their sum."""
     return (a[0] + b[0], a[1] + b[1], a[2] + b[2])
 
 
 def sub(a: Vector, b: Vector) -> Vector:
+    """From b to a."""
     return (a[0] - b[0], a[1] - b[1], a[2] - b[2])
 
 
 def scale(a: Vector, k: float) -> Vector:
+    """A vector k times as long."""
     return (a[0] * k, a[1] * k, a[2] * k)
 
 
 def dot(a: Vector, b: Vector) -> float:
+    """Their inner product."""
     return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
 
 
 def cross(a: Vector, b: Vector) -> Vector:
+    """At right angles to both, right-handed."""
     return (a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0])
 
 
 def length(a: Vector) -> float:
+    """How long it is."""
     return sqrt(a[0] * a[0] + a[1] * a[1] + a[2] * a[2])
 
 
 def distance(a: Vector, b: Vector) -> float:
+    """How far apart two points are."""
     return length(sub(a, b))
 
 
@@ -45,6 +52,7 @@ def unit(a: Vector) -> Vector:
 
 
 def lerp(a: Vector, b: Vector, t: float) -> Vector:
+    """The point a share t of the way from a to b."""
     return (a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t)
 
 
@@ -55,6 +63,7 @@ def middle(points: list[Vector]) -> Vector:
 
 
 def apply(m: Matrix, v: Vector) -> Vector:
+    """A vector turned by a matrix."""
     a, b, c = m
     x, y, z = v
     return (a[0] * x + a[1] * y + a[2] * z, b[0] * x + b[1] * y + b[2] * z, c[0] * x + c[1] * y + c[2] * z)
@@ -68,6 +77,7 @@ def unapply(m: Matrix, v: Vector) -> Vector:
 
 
 def times(m: Matrix, n: Matrix) -> Matrix:
+    """The matrix that turns by n and then by m."""
     (n0, n1, n2), (p0, p1, p2), (q0, q1, q2) = n
     (a, b, c), (d, e, f), (g, h, i) = m
     return (

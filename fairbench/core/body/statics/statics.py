@@ -65,6 +65,7 @@ def _group(part: str, solved: Solved) -> str:
 
 
 def bearing(solved: Solved) -> list[Contact]:
+    """The contacts that carry weight."""
     return [contact for contact in solved.contacts if contact.bears]
 
 

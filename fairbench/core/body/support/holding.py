@@ -92,10 +92,12 @@ class Solved:
 
     @property
     def points(self) -> dict[str, Vector]:
+        """Where each joint is, in statures."""
         return self.body.points
 
     @property
     def angles(self) -> dict[str, float]:
+        """Every joint's degrees."""
         return self.body.angles
 
 
@@ -105,4 +107,5 @@ def root_height(pose: Pose) -> float:
 
 
 def foot_height(contact: str) -> float:
+    """How high what a foot stands on is, in statures; 0 for the ground."""
     return SURFACES.get(contact, 0.0)

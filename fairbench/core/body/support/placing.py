@@ -42,10 +42,12 @@ _ROUND_THE_ARM = ("shoulder_flex", "shoulder_rotate")
 
 
 def sign_of(side: Side) -> float:
+    """1 for the left side, -1 for the right: the way outward."""
     return 1.0 if side is Side.LEFT else -1.0
 
 
 def pitch_of(angles: Mapping[str, float], side: Side, contact: str) -> float:
+    """How far a foot's toes point down, in degrees, as the pose or its contact has it."""
     given = angles[f"{side}_foot_pitch"]
     return given if given else _PITCH.get(contact, 0.0)
 
@@ -90,6 +92,7 @@ def plant_foot(body: Body, side: Side, contact: str, spot: Vector, pole: Vector)
 
 
 def check_feet(contacts: list[Contact]) -> None:
+    """Raise :class:`PoseError` where a foot that should stand does not reach what it stands on."""
     for contact in contacts:
         if contact.gap > NEAR and contact.part.endswith(("foot", "knee")):
             side, part = contact.part.split("_")
@@ -126,6 +129,7 @@ def finish(
 
 
 def contact_of_hand(body: Body, side: Side, name: str, held: Anchors, seat: float) -> Contact | None:
+    """Where a hand rests, or None where it is free. Raises :class:`PoseError` out of reach."""
     p = f"{side}_"
     where = touch(body, side, name, seat)
     on_body = name in BODY_TOUCHES

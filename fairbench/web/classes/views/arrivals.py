@@ -86,6 +86,7 @@ def news_back(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 
 @require_POST
 def begin(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Begin the class with who is here."""
     meeting = find(Meeting, meeting_id)
     if not meeting.attendances.exists():
         messages.error(request, "Nobody is here yet. Tap at least one person.")

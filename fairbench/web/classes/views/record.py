@@ -56,6 +56,7 @@ def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResp
 
 @require_POST
 def save(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Save the record of the class."""
     meeting = find(Meeting, meeting_id)
     actions.record(actor_of(request), meeting.id)
     messages.success(request, "The class is recorded.")

@@ -58,6 +58,7 @@ def events(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 
 @require_POST
 def end(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """End the class, and go on to its record."""
     meeting = find(Meeting, meeting_id)
     actions.end_teaching(actor_of(request), meeting.id)
     return redirect("classes:record", meeting.id)

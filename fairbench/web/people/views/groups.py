@@ -85,6 +85,7 @@ def edit_group(request: HttpRequest, group_id: UUID | None = None) -> HttpRespon
 
 @require_POST
 def add_to_group(request: HttpRequest, group_id: UUID) -> HttpResponse:
+    """Put somebody on the group's list."""
     found = find(Group, group_id)
     wanted = request.POST.get("participant", "")
     person = find(Participant, wanted)
@@ -97,6 +98,7 @@ def add_to_group(request: HttpRequest, group_id: UUID) -> HttpResponse:
 
 @require_POST
 def remove_from_group(request: HttpRequest, group_id: UUID) -> HttpResponse:
+    """Take somebody off the group's list; that they were on it is remembered."""
     found = find(Group, group_id)
     wanted = request.POST.get("participant", "")
     person = find(Participant, wanted)

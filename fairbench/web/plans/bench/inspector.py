@@ -68,6 +68,7 @@ class Inspector:
 
 
 def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, Any] | None) -> Inspector:
+    """The inspector for one item; ``wrong`` is what was refused, with the field and what was typed."""
     exercise, version, dose = time.exercise, time.version, time.dose
     rung = exercise.rung(version.id)
     fields = work_fields(dose)

@@ -48,6 +48,7 @@ class Reason:
 
     @property
     def words(self) -> str:
+        """The verdict in one line."""
         return in_words(self.verdict)
 
 
@@ -98,6 +99,7 @@ def _by_side(verdict: Verdict) -> tuple[tuple[Side, SideFit], ...]:
 
 
 def reason_of(found: Fit, time: ItemTime, person: Person, shelf: Shelf, conditions: Conditions) -> Reason:
+    """Why a person does an item as they do, with what else could be chosen."""
     verdict = found.of(person.id, time.item.id)
     left_out = tuple(
         _why(one.triggered_by, conditions, one.version.name)
@@ -137,6 +139,7 @@ def _instead(
 
 
 def session_of(found: Fit, person: Person) -> Session:
+    """The whole plan as one person does it."""
     lines = []
     for time in found.timeline.items:
         verdict = found.of(person.id, time.item.id)

@@ -65,12 +65,14 @@ def new(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 def copy(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    """Copy a plan, and open the copy."""
     found = find(Plan, plan_id)
     return redirect("plans:bench", actions.copy(actor_of(request), found.id).id)
 
 
 @require_POST
 def archive(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    """Archive a plan, or restore it."""
     found = find(Plan, plan_id)
     away = request.POST.get("away") != "no"
     actions.archive(actor_of(request), found.id, away)
