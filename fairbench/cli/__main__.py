@@ -60,7 +60,7 @@ def _parser() -> argparse.ArgumentParser:
     _plan_arguments(show)
     show.set_defaults(run=_show)
 
-    catalogue = commands.add_parser("catalogue", help="the exercises on the shelf")
+    catalogue = commands.add_parser("catalogue", help="all exercises")
     catalogue.add_argument("words", nargs="*", help="only those in which all of these words stand")
     catalogue.add_argument("--json", action="store_true", help="as JSON")
     catalogue.set_defaults(run=_catalogue)

@@ -123,7 +123,7 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
 
     # In the group's history, planned against actual.
     expect(page.locator(".actual")).to_contain_text("Band row")
-    expect(page.locator("tr", has_text="Calf stretch")).to_contain_text("skipped")
+    expect(page.locator("tr", has_text="Calf stretch")).to_contain_text("not done")
     expect(page.locator("main")).to_contain_text("Smooth on the way back")
     page.get_by_role("link", name="Thursday Mats").click()
     expect(page.locator("main")).to_contain_text("Friday first")

@@ -29,4 +29,4 @@ class Shelf:
         try:
             return self.exercises[exercise_id]
         except KeyError:
-            raise PlanError(f"there is no exercise '{exercise_id}' on the shelf", "exercise") from None
+            raise PlanError(f"there is no exercise '{exercise_id}'", "exercise") from None
