@@ -238,3 +238,26 @@ def test_a_press_before_the_scripts_have_come_is_not_lost(page: Page) -> None:
     held[0].continue_()
     expect(page.locator("#shelf-find")).to_be_focused()
     expect(page.locator("[data-add-exercise]").first).to_be_visible()
+
+
+def test_on_a_tablet_the_inspector_opens_where_the_exercise_was_chosen(page: Page) -> None:
+    page.set_viewport_size({"width": 820, "height": 1180})
+    open_bench(page, "Short and steady")
+    choose(page, 6)
+    expect(page.locator("#inspector h2")).to_have_text("Band row")
+    expect(page.locator("#inspector h2")).to_be_in_viewport()
+    page.get_by_role("link", name="Back to the plan’s details").click()
+    expect(page.get_by_label("Booked for, minutes")).to_be_visible()
+
+
+def test_no_button_of_the_teaching_screen_stands_alone_on_a_line(page: Page) -> None:
+    page.set_viewport_size({"width": 1180, "height": 820})
+    follow(page, page.get_by_role("button", name="Teach Short and steady"))
+    page.locator(".arrive").first.click()
+    expect(page.locator("#begin")).to_be_enabled()
+    follow(page, page.locator("#begin"))
+    expect(page.locator("#do-end")).to_be_visible()
+    line = page.locator("#do-end").evaluate(
+        "end => [...end.parentElement.children].filter(button => button.offsetTop === end.offsetTop).length"
+    )
+    assert line > 1
