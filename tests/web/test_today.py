@@ -11,9 +11,12 @@ from fairbench.web.classes.inputs import HereInput
 from fairbench.web.classes.models import DayNote, Incident, TeachEvent
 from fairbench.web.people.health_summary import screening_status_of
 from fairbench.web.people.models import HealthEvent
+from fairbench.web.plans import actions as plan_actions
 from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.models import PlanRevision
-from tests.factories import UserFactory
+from tests.factories import ParticipantFactory, UserFactory
+
+from .conftest import core_plan
 
 pytestmark = pytest.mark.django_db
 
@@ -116,3 +119,23 @@ def test_an_incident_is_kept_apart_and_only_once(client_in, actor, meeting, grou
     actions.end_teaching(actor, meeting.id)
     actions.record(actor, meeting.id)
     assert "Felt faint" in client_in.get(f"/classes/{meeting.id}/").content.decode()
+
+
+def test_lists_are_paged_and_searched_and_ask_as_little_for_many_as_for_few(
+    client_in, actor, plan, group, django_assert_max_num_queries
+) -> None:
+    for number in range(70):
+        ParticipantFactory(practice=actor.practice, call_name=f"Guest {number:02d}")
+    for number in range(40):
+        plan_actions.create(actor, core_plan("band-row", name=f"Plan {number:02d}"), group, "Made for a test")
+    for page in ("/", "/plans/", "/people/", "/classes/"):
+        client_in.get(page)  # small pictures are drawn the first time
+        with django_assert_max_num_queries(8):
+            assert client_in.get(page).status_code == 200
+    people, plans = (client_in.get(page).content.decode() for page in ("/people/", "/plans/"))
+    assert people.count("Guest ") < 70
+    assert plans.count("Copy Plan ") < 40
+    assert "Guest 69" in client_in.get("/people/?q=guest+69").content.decode()
+    found = client_in.get("/plans/?q=plan+07").content.decode()
+    assert "Copy Plan 07" in found
+    assert "Copy Plan 08" not in found
