@@ -53,7 +53,7 @@ LIMITS = {
     "edit": ("Bench edit with the fit (change a dose)", 5.0),
     "look": ("Bench with the fit, looked at", 5.0),
     "shelf": ("All exercises", 4.0),
-    "demo today": ("Today, on the demo", 3.5),
+    "demo today": ("Today, on the demo", 3.0),
     "demo person": ("A person's page, on the demo", 3.0),
     "large today": ("Today, 240 plans and 600 classes", 7.0),
     "large plans": ("Plans, 240 of them", 6.0),
