@@ -12,6 +12,7 @@ from django.utils import timezone
 from fairbench.web.classes import actions
 from fairbench.web.classes.inputs import DifferenceInput, HereInput
 from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
+from fairbench.web.classes.remembered import remembered_of
 from tests.factories import make_group
 
 pytestmark = pytest.mark.django_db
@@ -237,7 +238,7 @@ def test_the_record_of_a_large_class_stays_within_its_queries(
         actions.differ(actor, meeting.id, DifferenceInput(participant=person.id, item="a", effort=5))
     with django_assert_max_num_queries(12):
         client_in.get(reverse("classes:record", args=[meeting.id]))
-    with django_assert_max_num_queries(12):
+    with django_assert_max_num_queries(13):
         assert differ(client_in, meeting, person, item="a", effort="6").status_code == 200
     client_in.post(reverse("classes:record_save", args=[meeting.id]))
     for name in ("meeting", "list"):
@@ -256,6 +257,22 @@ def test_today_remembers_the_last_class(client_in, meeting, group, django_assert
         page = client_in.get("/").content.decode()
     assert "Elbow free" in page
     assert "Pain 2 of 10 in the left knee. Ask how it was the day after." in page
+
+
+def test_what_is_remembered_follows_every_correction(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    report(client_in, meeting, *whole_class(), event("noted", 50, participant=str(person.id), text="Elbow free"))
+    differ(client_in, meeting, person, pain="7", pain_where="left knee")
+    differ(client_in, meeting, person, pain="3", pain_where="left knee")
+    meeting.refresh_from_db()
+    assert meeting.remembered == remembered_of(meeting)
+    assert [row["words"] for row in meeting.remembered] == [
+        "Elbow free",
+        "Pain 3 of 10 in the left knee. Ask how it was the day after.",
+    ]
+    differ(client_in, meeting, person, back_to_plan="yes")
+    meeting.refresh_from_db()
+    assert [row["words"] for row in meeting.remembered] == ["Elbow free"]
 
 
 def test_today_shows_what_waits(client_in, meeting) -> None:

@@ -13,6 +13,7 @@ from django_scopes import scope
 from fairbench.core.formats.plan_doc import plan_document, plan_value
 from fairbench.web.accounts.models import AuditEntry, User
 from fairbench.web.classes.models import Difference, Meeting, TeachEvent
+from fairbench.web.classes.remembered import remembered_of
 from fairbench.web.exercises.models import OwnExercise
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Override, Participant
@@ -87,8 +88,10 @@ def fill(before):
         **shared,
     )
     make("classes.Attendance", meeting=meeting, participant=person, **shared)
-    make("classes.Difference", meeting=meeting, participant=person, item=ODD_ID, effort=6, user=user, **shared)
+    make("classes.Difference", meeting=meeting, participant=person, item=ODD_ID, effort=6, pain=2, user=user, **shared)
     make("classes.TeachEvent", meeting=meeting, kind="skip", item=ODD_ID, at=now, **shared)
+    noted = {"participant": person, "at": now + datetime.timedelta(seconds=1), "text": "Elbow free"}
+    make("classes.TeachEvent", meeting=meeting, kind="noted", **noted, **shared)
     exercise = json.loads(
         json.dumps(own_exercise()).replace('"one_repetition"', '"counts_as"').replace('"demands"', '"asks"')
     )
@@ -106,7 +109,9 @@ def test_what_was_there_is_there(before) -> None:
         (now_id, _) = [item.id for item in plan_value(PlanRevision.objects.get().document).items()]
         assert now_id != ODD_ID
         assert next(item.id for item in plan_value(meeting.plan_document).items()) == now_id
-        assert Difference.objects.get().item == TeachEvent.objects.get().item == now_id
+        assert Difference.objects.get().item == TeachEvent.objects.get(kind="skip").item == now_id
+        assert meeting.remembered == remembered_of(meeting)
+        assert [row["words"].split(".")[0] for row in meeting.remembered] == ["Elbow free", "Pain 2 of 10"]
         known = person_of(person)
         assert [declared.condition for declared in known.conditions] == ["hip-replacement"]
         assert [(shown.exercise, shown.version) for shown in known.overrides] == [("bridge", "full-bridge")]

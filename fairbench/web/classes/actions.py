@@ -22,6 +22,7 @@ from fairbench.web.plans.models import Plan
 from .inputs import DifferenceInput, HereInput, NewsInput, TeachEventInput
 from .meeting import noted_of, timeline_of
 from .models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent
+from .remembered import keep_remembered
 
 _EVENT_OF = {
     DayNote.Kind.FELL: HealthEvent.Kind.FALL,
@@ -152,6 +153,8 @@ def record_events(actor: Actor, meeting_id: UUID, reported: Sequence[TeachEventI
     _keep_incidents(actor, meeting, [report for report in reported if report.kind == "incident"], known)
     if any(report.kind == "ended" for report in reported) and meeting.state == Meeting.State.TEACHING:
         _end(meeting, max(report.at for report in reported if report.kind == "ended"))
+    if any(report.kind == "noted" for report in reported):
+        keep_remembered(meeting)
     ids = [report.id for report in reported]
     kept = [
         row_id
@@ -215,6 +218,7 @@ def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference
     meeting = Meeting.objects.select_for_update(of=("self",)).select_related("group").get(id=meeting_id)
     _check(meeting, given)
     earlier = meeting.differences.filter(participant_id=given.participant, item=given.item)
+    hurt = [pain for pain, current in earlier.values_list("pain", "current") if current and pain]
     edition = earlier.update(current=False) + 1
     row = Difference.objects.create(
         practice=actor.practice,
@@ -224,6 +228,8 @@ def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference
         user=actor.user,
         **given.model_dump(exclude={"participant"}),
     )
+    if given.pain or hurt:
+        keep_remembered(meeting)
     actor.audit("record.correct" if edition > 1 else "record.differ", meeting.id)
     return row
 

@@ -15,7 +15,8 @@ from fairbench.web.site.practice_model import PracticeModel
 class Meeting(PracticeModel):
     """One class taught. It keeps the plan as it was on the day; ``exercises`` are those that were
     really taught, known once it has ended. ``pace`` (of the slowest who was here) and
-    ``taught_before`` (meetings by exercise) fix its timeline as it was when teaching began."""
+    ``taught_before`` (meetings by exercise) fix its timeline as it was when teaching began. ``remembered`` is whom to
+    ask what the next time, kept anew by every action that changes it (:mod:`.remembered`)."""
 
     class State(models.TextChoices):
         ARRIVALS = "arrivals"
@@ -29,6 +30,7 @@ class Meeting(PracticeModel):
     exercises = models.JSONField(default=list)
     pace = models.FloatField(default=1)
     taught_before = models.JSONField(default=dict)
+    remembered = models.JSONField(default=list, editable=False)
     state = models.CharField(max_length=10, choices=State.choices, default=State.ARRIVALS)
     teacher = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
     held_on = models.DateField()

@@ -1,6 +1,5 @@
 """Today: what is under way, what waits to be recorded, and each group with its plans and last class."""
 
-from collections.abc import Iterable
 from dataclasses import dataclass, field
 from uuid import UUID
 
@@ -11,7 +10,8 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.utils import timezone
 
-from fairbench.web.classes.models import Difference, Meeting, TeachEvent
+from fairbench.web.classes.models import Meeting
+from fairbench.web.classes.remembered import with_names
 from fairbench.web.people.models import Group
 from fairbench.web.plans.plan_list import Entry, current_revisions, entries_of
 
@@ -35,11 +35,11 @@ class GroupToday:
 
 
 def today(request: HttpRequest) -> HttpResponse:
-    """The page an instructor begins with: five queries however many groups, plans and classes there are."""
+    """The page an instructor begins with: four queries however many groups, plans and classes there are."""
     groups, loose = _groups_and_plans()
     under_way, last = _meetings()
     names = {group.id: group.name for group in groups}
-    remember = _to_remember(last.values())
+    remember = with_names(last.values())
     for group in groups:
         group.last = last.get(group.id)
         group.remember = remember[group.last.id] if group.last else []
@@ -74,21 +74,6 @@ def _meetings() -> tuple[list[Meeting], dict[UUID, Meeting]]:
     recorded = Meeting.objects.filter(state=Meeting.State.RECORDED)
     newest = recorded.order_by("group_id", "-held_on", "-started_at").distinct("group_id").values("id")
     wanted = Meeting.objects.filter(~Q(state=Meeting.State.RECORDED) | Q(id__in=newest))
-    rows = list(wanted.annotate(plan_name=KT("plan_document__name")).only("state", "held_on", "group_id"))
+    rows = list(wanted.annotate(plan_name=KT("plan_document__name")).only("state", "held_on", "group_id", "remembered"))
     under_way: list[Meeting] = [row for row in rows if row.state != Meeting.State.RECORDED]
     return under_way, {row.group_id: row for row in rows if row.state == Meeting.State.RECORDED}
-
-
-def _to_remember(meetings: Iterable[Meeting]) -> dict[UUID, list[tuple[str, str]]]:
-    """By class, whom to ask what since: what was noted of somebody in it, and where it hurt whom."""
-    ids = [meeting.id for meeting in meetings]
-    remember: dict[UUID, list[tuple[str, str]]] = {meeting: [] for meeting in ids}
-    of_them = {"meeting__in": ids, "participant__isnull": False}
-    notes = TeachEvent.objects.filter(**of_them, kind="noted")
-    for meeting, who, text in notes.values_list("meeting_id", "participant__call_name", "text"):
-        remember[meeting].append((who, text))
-    pains = Difference.objects.filter(**of_them, current=True, pain__gt=0)
-    for meeting, who, pain, where in pains.values_list("meeting_id", "participant__call_name", "pain", "pain_where"):
-        place = f" in the {where}" if where else ""
-        remember[meeting].append((who, f"Pain {pain} of 10{place}. Ask how it was the day after."))
-    return remember
