@@ -121,7 +121,7 @@ def _teaching(page: Page) -> None:
     page.clock.install()
     page.locator("#begin").click()
     page.locator("#do-pause").click()
-    while page.locator("#name").inner_text() != "Band row" or "of" not in page.locator("#of").inner_text():
+    while page.locator("#name").inner_text() != "Seated row" or "of" not in page.locator("#of").inner_text():
         page.clock.run_for(2000)
     page.clock.run_for(23_000)
     page.wait_for_timeout(500)
@@ -137,7 +137,7 @@ def _teaching(page: Page) -> None:
     page.wait_for_timeout(500)
     page.locator("#do-pause").click()
     page.get_by_role("button", name="Change for").nth(1).click()
-    page.locator("[name=item]").select_option(label="7. Band row")
+    page.locator("[name=item]").select_option(label="7. Seated row")
     page.get_by_label("Version").select_option(label="without a band")
     page.get_by_label("Effort, 0 to 10").fill("6")
     page.locator(".record-form").get_by_role("button", name="Save").click()

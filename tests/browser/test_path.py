@@ -36,7 +36,7 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
     for words, version in (
         ("tall sitting", "Add Tall sitting, away from the backrest"),
         ("march", "Add March, knees lifting"),
-        ("band row", "Add Band row, band round the feet"),
+        ("band row", "Add Seated row, band round the feet"),
         ("bridge", "Add Bridge, full bridge"),
         ("calf", "Add Calf stretch, at the rail"),
         ("notice", "Add Notice and rise, eyes open"),
@@ -44,17 +44,17 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
         add(page, words, version)
     page.locator("[data-close-shelf]").click()
     assert becomes(page, lambda: len(order(page)) == 6)
-    assert order(page) == ["Tall sitting", "March", "Band row", "Bridge", "Calf stretch", "Notice and rise"]
+    assert order(page) == ["Tall sitting", "March", "Seated row", "Bridge", "Calf stretch", "Notice and rise"]
 
     # Reorder by key: the focus stays with the plank.
     choose(page, 2)
-    expect(page.locator("#inspector h2")).to_have_text("Band row")
+    expect(page.locator("#inspector h2")).to_have_text("Seated row")
     page.keyboard.press("Alt+ArrowRight")
     expect(page.locator(".plank").nth(3)).to_have_attribute("aria-current", "true")
-    assert order(page)[2:4] == ["Bridge", "Band row"]
-    assert focused(page, "it.getAttribute('aria-label')?.includes('Band row')")
+    assert order(page)[2:4] == ["Bridge", "Seated row"]
+    assert focused(page, "it.getAttribute('aria-label')?.includes('Seated row')")
 
-    # Reorder by drag: Bridge to after Band row.
+    # Reorder by drag: Bridge to after Seated row.
     bridge, row = page.locator(".plank").nth(2), page.locator(".plank").nth(3)
     start, end = bridge.locator("rect").first.bounding_box(), row.locator("rect").first.bounding_box()
     page.mouse.move(start["x"] + start["width"] / 2, start["y"] + 20)
@@ -62,11 +62,11 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
     page.mouse.move(end["x"] + end["width"] * 0.9, end["y"] + 20, steps=6)
     page.mouse.up()
     expect(page.locator("#said")).to_contain_text("Moved Bridge")
-    assert order(page)[2:4] == ["Band row", "Bridge"]
+    assert order(page)[2:4] == ["Seated row", "Bridge"]
 
     # A dose, and the end time moves by exactly its work: 2 sets of 5 more at 5 s.
     choose(page, 2)
-    expect(page.locator("#inspector h2")).to_have_text("Band row")
+    expect(page.locator("#inspector h2")).to_have_text("Seated row")
     before = end_seconds(page)
     page.get_by_label("Repetitions", exact=True).fill("15")
     page.keyboard.press("Tab")
@@ -89,7 +89,7 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
     # Teach at a fast clock.
     page.locator("#do-pause").click()
     run_until(
-        page, lambda: page.locator("#name").inner_text() == "Band row" and "of 15" in page.locator("#of").inner_text()
+        page, lambda: page.locator("#name").inner_text() == "Seated row" and "of 15" in page.locator("#of").inner_text()
     )
     expect(page.locator("#side")).to_have_text("set 1 of 2")
     stop_the_clock(page)
@@ -114,7 +114,7 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
     page.get_by_role("button", name="Change for").nth(1).click()
     page.wait_for_selector("[name=item]")
     settled(page)
-    page.locator("[name=item]").select_option(label="3. Band row")
+    page.locator("[name=item]").select_option(label="3. Seated row")
     page.get_by_label("Version").select_option(label="without a band")
     page.get_by_label("Effort, 0 to 10").fill("6")
     page.locator(".record-form").get_by_role("button", name="Save").click()
@@ -122,7 +122,7 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
     page.get_by_role("button", name="Save the record").click()
 
     # In the group's history, planned against actual.
-    expect(page.locator(".actual")).to_contain_text("Band row")
+    expect(page.locator(".actual")).to_contain_text("Seated row")
     expect(page.locator("tr", has_text="Calf stretch")).to_contain_text("not done")
     expect(page.locator("main")).to_contain_text("Smooth on the way back")
     page.get_by_role("link", name="Thursday Mats").click()
@@ -176,7 +176,7 @@ def test_the_whole_path_by_keyboard_alone(page: Page) -> None:
     page.keyboard.press("Enter")
     expect(page.locator("#shelf-find")).to_be_focused()
     page.keyboard.type("wall")
-    expect(page.get_by_role("button", name="Add Wall push, at arm's length")).to_be_visible()
+    expect(page.get_by_role("button", name="Add Push away, at arm's length")).to_be_visible()
     tab_to("[data-add-exercise=wall-push]")
     count = page.locator(".plank").count()
     page.keyboard.press("Enter")

@@ -155,13 +155,13 @@ def test_two_windows_never_lose_a_change_silently(page: Page, site: str, browser
     other.goto(page.url)
     for window in (page, other):
         choose(window, 6)
-        expect(window.locator("#inspector h2")).to_have_text("Band row")
+        expect(window.locator("#inspector h2")).to_have_text("Seated row")
     page.get_by_label("Repetitions", exact=True).fill("9")
     page.keyboard.press("Tab")
     expect(page.locator("#dose-sum")).to_contain_text("9 each arm")
     other.get_by_label("Repetitions", exact=True).fill("12")
     other.keyboard.press("Tab")
-    expect(other.locator(".notice.refused")).to_contain_text("Band row was changed in another window first")
+    expect(other.locator(".notice.refused")).to_contain_text("Seated row was changed in another window first")
     expect(other.locator("#dose-sum")).to_contain_text("9 each arm")
     other.get_by_label("Repetitions", exact=True).fill("12")
     other.keyboard.press("Tab")
@@ -176,7 +176,7 @@ def test_two_windows_never_lose_a_change_silently(page: Page, site: str, browser
 def test_a_bad_figure_is_said_beside_it_and_nothing_changes(page: Page) -> None:
     open_bench(page, "Short and steady")
     choose(page, 6)
-    expect(page.locator("#inspector h2")).to_have_text("Band row")
+    expect(page.locator("#inspector h2")).to_have_text("Seated row")
     end = page.locator("#end-time").inner_text()
     for bad in ("0", "10000", "lots"):
         page.get_by_label("Repetitions", exact=True).fill(bad)
@@ -189,7 +189,7 @@ def test_a_bad_figure_is_said_beside_it_and_nothing_changes(page: Page) -> None:
 def test_quick_presses_add_up(page: Page) -> None:
     open_bench(page, "Short and steady")
     choose(page, 6)
-    expect(page.locator("#inspector h2")).to_have_text("Band row")
+    expect(page.locator("#inspector h2")).to_have_text("Seated row")
     more = page.get_by_role("button", name="Repetitions: more")
     for _ in range(5):
         more.click()
@@ -244,7 +244,7 @@ def test_on_a_tablet_the_inspector_opens_where_the_exercise_was_chosen(page: Pag
     page.set_viewport_size({"width": 820, "height": 1180})
     open_bench(page, "Short and steady")
     choose(page, 6)
-    expect(page.locator("#inspector h2")).to_have_text("Band row")
+    expect(page.locator("#inspector h2")).to_have_text("Seated row")
     expect(page.locator("#inspector h2")).to_be_in_viewport()
     page.get_by_role("link", name="Back to the plan’s details").click()
     expect(page.get_by_label("Booked for, minutes")).to_be_visible()

@@ -96,7 +96,7 @@ def march(page: Page) -> None:
     page.locator("#begin").click()
     page.locator("#do-pause").click()
     run_until(
-        page, lambda: page.locator("#name").inner_text() == "Band row" and "of" in page.locator("#of").inner_text()
+        page, lambda: page.locator("#name").inner_text() == "Seated row" and "of" in page.locator("#of").inner_text()
     )
 
 

@@ -174,7 +174,7 @@ def test_two_windows_on_the_same_item_say_so_and_keep_the_first(client_in, plan)
     for verb, fields in (("field", {"field": "reps", "value": "14"}), ("remove", {}), ("note", {"value": "hello"})):
         answer = do(client_in, plan, verb, seen=1, item="a", **fields)
         assert answer.status_code == 409
-        assert "Band row was changed in another window first" in answer.content.decode()
+        assert "Seated row was changed in another window first" in answer.content.decode()
     assert now(plan).item("a").dose.work.reps == 12
     do(client_in, plan, "remove", item="b")
     assert do(client_in, plan, "field", seen=1, item="b", field="reps", value="5").status_code == 409

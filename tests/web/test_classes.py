@@ -206,8 +206,8 @@ def test_a_meeting_keeps_the_plan_of_the_day(client_in, meeting, plan) -> None:
     before = client_in.get(reverse("classes:teach", args=[meeting.id])).content.decode()
     client_in.post(reverse("plans:do", args=[plan.id, "remove"]), {"seen": 1, "item": "a"})
     after = client_in.get(reverse("classes:teach", args=[meeting.id])).content.decode()
-    assert "Band row" in before
-    assert "Band row" in after
+    assert "Seated row" in before
+    assert "Seated row" in after
 
 
 def test_pages_lead_to_where_a_class_is(client_in, meeting) -> None:

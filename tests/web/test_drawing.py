@@ -94,6 +94,6 @@ def test_text_that_people_typed_is_escaped() -> None:
 
 
 def test_names_wrap_between_words_and_are_never_cut() -> None:
-    assert lines_for("Legs up the wall", 400) == ("Legs up the wall",)
-    assert lines_for("Legs up the wall", 70) == ("Legs up", "the wall")
+    assert lines_for("Legs up and rest", 400) == ("Legs up and rest",)
+    assert lines_for("Legs up and rest", 70) == ("Legs up", "and rest")
     assert lines_for("Bridge", 10) == ()

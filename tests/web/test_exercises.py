@@ -39,11 +39,11 @@ def own(actor) -> OwnExercise:
 def test_the_shelf_is_narrowed_and_says_how_far(client_in) -> None:
     page = client_in.get("/shelf/?position=supine&prop=roller").content.decode()
     assert "Bridge on a moving base" in page
-    assert "Band row" not in page
+    assert "Seated row" not in page
     assert "show all" in page
     odd = client_in.get("/shelf/?position=hanging").content.decode()
     assert "There is no position &#x27;hanging&#x27;" in odd
-    assert "Band row" in odd
+    assert "Seated row" in odd
 
 
 @pytest.mark.parametrize("view", ["", "side", "front", "three-quarter"])

@@ -106,7 +106,7 @@ def test_paper(client_in, plan) -> None:
 
 
 def test_the_shelf_is_found_by_words(client_in, plan) -> None:
-    assert "Band row" in client_in.get("/shelf/?q=row+band").content.decode()
+    assert "Seated row" in client_in.get("/shelf/?q=row+band").content.decode()
     assert "Remove one word or one filter" in client_in.get("/shelf/?q=zeppelin").content.decode()
     drawer = client_in.get(reverse("plans:shelf", args=[plan.id]) + "?q=bridge").content.decode()
     assert 'data-add-exercise="bridge"' in drawer

@@ -76,7 +76,7 @@ def test_the_pack_list_counts_for_everyone_and_the_instructor() -> None:
     )
     packed = {entry.prop.id: (entry.count, entry.used_in) for entry in pack(value, 8, SHELF)}
     assert packed["rail"] == (1, ("Heel raise",))
-    assert packed["band"] == (9, ("Band row", "Pull apart"))
+    assert packed["band"] == (9, ("Seated row", "Pull apart"))
 
 
 def test_cues_for_each_side() -> None:
