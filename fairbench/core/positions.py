@@ -5,12 +5,16 @@ from functools import cached_property
 
 
 class Level(StrEnum):
+    """How far from the floor a body is."""
+
     STANDING = "standing"
     SEATED = "seated"
     FLOOR = "floor"
 
 
 class Position(StrEnum):
+    """The base of support of a version."""
+
     STANDING = "standing"
     STANDING_SUPPORTED = "standing_supported"
     SEATED = "seated"

@@ -4,6 +4,8 @@ from enum import StrEnum
 
 
 class Side(StrEnum):
+    """The person's own left or right."""
+
     LEFT = "left"
     RIGHT = "right"
 

@@ -4,6 +4,8 @@ from enum import StrEnum
 
 
 class View(StrEnum):
+    """From where a figure is looked at."""
+
     SIDE = "side"
     FRONT = "front"
     THREE_QUARTER = "three-quarter"

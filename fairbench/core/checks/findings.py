@@ -25,6 +25,8 @@ class SuggestedFix:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
+    """Something the plan should be looked at for: where it is (``item``, ``person``), and what would settle it."""
+
     weight: Weight
     title: str
     detail: str

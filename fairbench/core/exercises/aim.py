@@ -21,6 +21,8 @@ class BlockKind(StrEnum):
 
 
 class Region(StrEnum):
+    """Which part of the body an exercise is for."""
+
     NECK = "neck"
     SHOULDER = "shoulder"
     UPPER_BACK = "upper_back"
@@ -38,6 +40,8 @@ class Region(StrEnum):
 
 
 class Quality(StrEnum):
+    """What an exercise trains there."""
+
     MOBILITY = "mobility"
     ACTIVATION = "activation"
     STRENGTH = "strength"
@@ -55,6 +59,8 @@ class Quality(StrEnum):
 
 
 class Action(StrEnum):
+    """What the body does in it."""
+
     PUSH = "push"
     PULL = "pull"
     LIFT = "lift"

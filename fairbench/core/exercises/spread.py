@@ -40,6 +40,8 @@ Key = TypeVar("Key")
 
 @dataclass(frozen=True, slots=True)
 class Spread:
+    """How many exercises and versions there are of each kind."""
+
     total: Count
     families: Mapping[Family, Count]
     places: Mapping[str, Count]

@@ -30,6 +30,8 @@ SHORT_NAME = 9
 
 
 class AimDoc(Doc):
+    """An aim, as it is written."""
+
     region: Region = Field(strict=False)
     quality: Quality = Field(strict=False)
     action: Action = Field(strict=False)
@@ -45,6 +47,8 @@ class CuesDoc(Doc):
 
 
 class VersionDoc(MovementDoc):
+    """A version, as it is written. What is left out is as in its exercise."""
+
     id: str = Field(pattern=_ID)
     name: str
     position: Position | None = Field(default=None, strict=False)
@@ -58,6 +62,8 @@ class VersionDoc(MovementDoc):
 
 
 class ExerciseDoc(MovementDoc):
+    """An exercise with its versions, as it is written."""
+
     id: str = Field(pattern=_ID)
     name: str
     short: str = Field(max_length=SHORT_NAME)
@@ -78,6 +84,8 @@ class ExerciseDoc(MovementDoc):
 
 
 class PropDoc(Doc):
+    """A prop, as it is written. ``fetch`` is in seconds."""
+
     id: str = Field(pattern=_ID)
     name: str
     ready: str = ""

@@ -30,6 +30,8 @@ class RuleDoc(Doc):
 
 
 class ConditionDoc(Doc):
+    """A condition with its rules, as it is written."""
+
     id: str = Field(pattern=r"^[a-z][a-z0-9-]*$")
     name: str
     clinical: str = ""

@@ -31,6 +31,8 @@ class DeclaredDoc(Doc):
 
 
 class OverrideDoc(Doc):
+    """An instructor's decision about one exercise for a person, as it is written."""
+
     exercise: str
     version: str
     reason: str
@@ -38,6 +40,8 @@ class OverrideDoc(Doc):
 
 
 class PersonDoc(Doc):
+    """A person, as they are written. ``pace`` is a factor on the time of a repetition, 1 or more."""
+
     id: str
     name: str = ""
     pace: float = Field(default=1.0, strict=False)

@@ -39,6 +39,8 @@ class BodyDoc(PoseDoc):
 
 
 class ContactOut(BaseModel):
+    """Where a part of the body touches something: ``at`` and ``gap`` in statures."""
+
     part: str
     thing: str
     at: tuple[float, float, float]
@@ -47,6 +49,8 @@ class ContactOut(BaseModel):
 
 
 class DemandOut(BaseModel):
+    """One demand of a pose on one joint, with its figure and unit."""
+
     id: str
     words: str
     value: float

@@ -15,6 +15,8 @@ from .yaml_lines import line_of, load
 
 
 class QuestionDoc(Doc):
+    """A question of the screening, as it is written."""
+
     id: str
     group: str
     ask: str

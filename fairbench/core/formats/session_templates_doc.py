@@ -16,12 +16,16 @@ from .yaml_lines import line_of, load
 
 
 class TemplateBlockDoc(Doc):
+    """One block of a template, as it is written. ``share`` is of the whole time, 0 to 1."""
+
     kind: BlockKind = Field(strict=False)
     share: float = Field(ge=0, le=1, strict=False)
     exercises: list[str]
 
 
 class SessionTemplateDoc(Doc):
+    """A session template, as it is written."""
+
     id: str
     name: str
     says: str

@@ -15,6 +15,8 @@ HOLDS_MONTHS = 12
 
 
 class Answer(StrEnum):
+    """What can be answered to a question of the screening."""
+
     YES = "yes"
     NO = "no"
     TELL = "tell"

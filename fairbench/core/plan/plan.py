@@ -44,6 +44,8 @@ class Item:
 
 @dataclass(frozen=True, slots=True)
 class Block:
+    """One part of a class, with its exercises in order."""
+
     kind: BlockKind
     items: tuple[Item, ...] = ()
 

@@ -25,6 +25,8 @@ class TemplateBlock:
 
 @dataclass(frozen=True, slots=True)
 class SessionTemplate:
+    """A class to begin from: which exercises may stand in which block, and how the time is shared out."""
+
     id: str
     name: str
     says: str

@@ -33,6 +33,8 @@ WATER_MARGIN = 300.0
 
 
 class StepKind(StrEnum):
+    """What a stretch of the class's time goes to."""
+
     TRANSFER = "transfer"
     FETCH = "fetch"
     EXPLAIN = "explain"

@@ -21,12 +21,16 @@ class Practice(models.Model):
 
 
 class Role(models.TextChoices):
+    """What somebody is in their practice; what each may do stands in :mod:`.actor`."""
+
     OWNER = "owner"
     INSTRUCTOR = "instructor"
     ASSISTANT = "assistant"
 
 
 class UserManager(BaseUserManager["User"]):
+    """Makes users."""
+
     def create_user(self, email: str, password: str, practice: Practice, name: str, role: str) -> "User":
         """A user with a hashed password."""
         user = self.model(email=self.normalize_email(email), practice=practice, name=name, role=role)

@@ -16,6 +16,8 @@ from fairbench.core.positions import Level, Position
 
 @dataclass(frozen=True, slots=True)
 class Choice:
+    """One choice of a filter."""
+
     value: str
     words: str
     chosen: bool

@@ -55,6 +55,7 @@ class OwnExerciseForm(forms.Form):
         cast(forms.ChoiceField, self.fields["add_to"]).choices = choices
 
     def clean(self) -> dict[str, Any]:
+        """A new exercise needs its names and its purpose; a version added to another has them from there."""
         cleaned: dict[str, Any] = super().clean() or {}
         if not cleaned.get("add_to"):
             for name in ("name", "short", "purpose"):

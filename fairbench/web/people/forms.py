@@ -7,11 +7,14 @@ from .models import Group, Participant
 
 
 class ParticipantForm(forms.ModelForm):
+    """The facts of a person that are not about their health."""
+
     class Meta:
         model = Participant
         fields = ("call_name", "birth_year", "pace", "remember", "goals", "emergency", "private_note")
 
     def clean_birth_year(self) -> int | None:
+        """A year that somebody alive can be born in, or none."""
         year: int | None = self.cleaned_data["birth_year"]
         this_year = timezone.localdate().year
         if year is not None and not this_year - 115 <= year <= this_year - 10:
@@ -20,6 +23,8 @@ class ParticipantForm(forms.ModelForm):
 
 
 class GroupForm(forms.ModelForm):
+    """The facts of a group."""
+
     class Meta:
         model = Group
         fields = ("name", "place")

@@ -19,6 +19,7 @@ class HandedOverMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Answer the request, or ask for the tablet back where it leads away from the screening."""
         handed = request.session.get(KEY) if request.user.is_authenticated else None
         if handed and not _may_see(request.path_info, handed):
             return redirect("people:hand_back")

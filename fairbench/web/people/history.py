@@ -28,6 +28,8 @@ _FROM_AUDIT = {
 
 @dataclass(frozen=True, slots=True)
 class HistoryEntry:
+    """One thing that happened to a person's record: what, by whom, when."""
+
     words: str
     by: str
     at: datetime.datetime

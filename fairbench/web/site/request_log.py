@@ -21,6 +21,7 @@ class RequestLogMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Answer the request, and write its route, status and time."""
         started = time.perf_counter()
         response = self.get_response(request)
         match = request.resolver_match
@@ -36,6 +37,7 @@ class RequestLogMiddleware:
         return response
 
     def process_exception(self, _request: HttpRequest, error: Exception) -> None:
+        """Write where an error came up, without the values it had."""
         if isinstance(error, PermissionDenied | Http404):
             return  # an answer, not a fault
         trace = error.__traceback__

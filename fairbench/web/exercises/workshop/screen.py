@@ -42,6 +42,8 @@ class Control:
 
 @dataclass(frozen=True, slots=True)
 class Option:
+    """One choice of a list."""
+
     value: str
     words: str
     chosen: bool

@@ -56,31 +56,39 @@ class Plank:
 
     @property
     def end(self) -> float:
+        """Where it ends, across."""
         return round(self.x + self.width, 1)
 
     @property
     def text_x(self) -> float:
+        """Where its words begin, across."""
         return round(self.x + INSET, 1)
 
     @property
     def weave_y(self) -> float:
+        """Where its texture begins, down."""
         return self.y + PLANK - WEAVE
 
     @property
     def ring_x(self) -> float:
+        """Where the ring around it begins, across, when it is chosen."""
         return round(self.x - 3, 1)
 
     @property
     def ring_y(self) -> float:
+        """Where that ring begins, down."""
         return self.y - 3
 
     @property
     def ring_width(self) -> float:
+        """How wide that ring is."""
         return round(self.width + 6, 1)
 
 
 @dataclass(frozen=True, slots=True)
 class Lane:
+    """The line of one level: its ``base`` is where its planks stand, down."""
+
     name: str
     base: float
     used: bool
@@ -88,6 +96,8 @@ class Lane:
 
 @dataclass(frozen=True, slots=True)
 class Tick:
+    """A whole minute on the ruler."""
+
     x: float
     minute: int
 
@@ -128,6 +138,8 @@ class Row:
 
 @dataclass(frozen=True, slots=True)
 class Drawing:
+    """Everything the bench draws, in units of the drawing."""
+
     height: float
     planks: tuple[Plank, ...]
     lanes: tuple[Lane, ...]
@@ -150,6 +162,7 @@ class Drawing:
 
     @property
     def line_height(self) -> float:
+        """How high the line of planks is, without the rows of people."""
         return self.lanes[-1].base - 6
 
 

@@ -29,6 +29,8 @@ _ENDING_WORDS = {
 
 @dataclass(frozen=True, slots=True)
 class Choice:
+    """One choice of a list."""
+
     value: str
     words: str
     chosen: bool
@@ -64,6 +66,7 @@ class Inspector:
 
     @property
     def id(self) -> str:
+        """The id of the item."""
         return self.item.id
 
 

@@ -56,10 +56,12 @@ class BlockTotal:
 
     @property
     def usual(self) -> str:
+        """The usual length of the block, in words."""
         return span(self.low, self.high, "–")
 
     @property
     def state(self) -> str:
+        """How long the block is beside that."""
         if self.seconds < self.low:
             return "short"
         return "long" if self.seconds > self.high else "usual"
@@ -93,6 +95,8 @@ class DifferingPerson:
 
 @dataclass(frozen=True, slots=True)
 class BenchView:
+    """Everything the page of the bench shows."""
+
     plan: Plan
     value: CorePlan
     group: CoreGroup
@@ -112,10 +116,12 @@ class BenchView:
 
     @property
     def svg(self) -> SafeString:
+        """The drawing."""
         return bench_svg(self.drawing, self.address, self.chosen, f"{self.plan.name}, {self.spoken}")
 
     @property
     def chosen(self) -> str:
+        """The id of the item that is open, or nothing."""
         if self.reason:
             return self.reason.time.item.id
         return self.inspector.id if self.inspector else ""

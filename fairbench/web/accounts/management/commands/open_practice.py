@@ -13,15 +13,19 @@ from fairbench.web.accounts.models import Practice, Role, User
 
 
 class Command(BaseCommand):
+    """``manage.py open_practice``."""
+
     help = "Open a practice with its owner. The password is asked for, or read from standard input."
 
     def add_arguments(self, parser: CommandParser) -> None:
+        """The practice, and its owner."""
         parser.add_argument("practice", help="the name of the practice")
         parser.add_argument("email", help="the owner's email")
         parser.add_argument("name", help="the owner's name")
 
     @transaction.atomic
     def handle(self, *args: Any, **options: Any) -> None:
+        """Make both, or say what was wrong and change nothing."""
         if User.objects.filter(email=options["email"]).exists():
             raise CommandError("Someone with this email signs in already; nothing was changed.")
         password = getpass.getpass("Password: ") if sys.stdin.isatty() else sys.stdin.readline().strip()

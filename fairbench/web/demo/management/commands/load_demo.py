@@ -9,12 +9,16 @@ from fairbench.web.demo import classes as demo
 
 
 class Command(BaseCommand):
+    """``manage.py load_demo``."""
+
     help = "Load the demo practice. Refuses when there is any practice already."
 
     def add_arguments(self, parser: CommandParser) -> None:
+        """Whether a practice that is there already is a mistake."""
         parser.add_argument("--if-empty", action="store_true", help="do nothing when there is a practice already")
 
     def handle(self, *args: Any, **options: Any) -> None:
+        """Load the demo into an empty database."""
         if Practice.objects.exists():
             if options["if_empty"]:
                 return
