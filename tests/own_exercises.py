@@ -44,6 +44,6 @@ LIFTED = ({"do": "part", "part": "arms"}, {"do": "joint", "joint": "shoulder_fle
 
 def document(made: Draft) -> dict[str, Any]:
     """The document of a draft that was filled in as above."""
-    form = OwnExerciseForm(SAID, own=[])
+    form = OwnExerciseForm(SAID, exercises=[])
     assert form.is_valid(), form.errors
     return form.exercise_document(made.movement)

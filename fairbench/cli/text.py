@@ -127,11 +127,19 @@ def cautions(triggered: tuple[TriggeredRule, ...], conditions: Conditions) -> st
 def conditions(found: Conditions, rules: bool) -> str:
     """A line for each condition with its options; its rules under it if wanted."""
     lines = []
-    for one in found:
-        options = [*(["left or right"] if one.sided else []), "/".join(one.severities), "/".join(one.stages)]
-        lines.append(f"{one.id:<22} {one.name} · {one.topic}{''.join(f' · {o}' for o in options if o)}")
+    for condition in found:
+        options = [
+            *(["left or right"] if condition.sided else []),
+            "/".join(condition.severities),
+            "/".join(condition.stages),
+        ]
+        lines.append(
+            f"{condition.id:<22} {condition.name} · {condition.topic}{''.join(f' · {o}' for o in options if o)}"
+        )
         if rules:
-            lines += [f"    {rule.effect:<7} {rule.when_words} · {rule.because} ({rule.kind})" for rule in one.rules]
+            lines += [
+                f"    {rule.effect:<7} {rule.when_words} · {rule.because} ({rule.kind})" for rule in condition.rules
+            ]
     return "\n".join(lines) + "\n"
 
 
@@ -147,27 +155,27 @@ def matrix(found: Conditions) -> str:
         f"{len(list(found))} conditions and needs, {sum(len(one.rules) for one in found)} rules.",
     ]
     topic = ""
-    for one in found:
-        if one.topic != topic:
-            topic = one.topic
+    for condition in found:
+        if condition.topic != topic:
+            topic = condition.topic
             lines += ["", f"## {topic.capitalize()}"]
-        side = ", one side or both" if one.sided else ""
+        side = ", one side or both" if condition.sided else ""
         lines += [
             "",
-            f"### {one.full_name[:1].upper()}{one.full_name[1:]}{side}",
+            f"### {condition.full_name[:1].upper()}{condition.full_name[1:]}{side}",
             "",
             "| | when | because | only for | kind |",
             "|---|---|---|---|---|",
         ]
         lines += [
             f"| **{r.effect}** | {r.when_words} | {r.because} | {', '.join((*r.severity, *r.stage))} | {r.kind} |"
-            for r in one.rules
+            for r in condition.rules
         ]
     used: dict[str, list[str]] = {}
-    for one in found:
-        for rule in one.rules:
+    for condition in found:
+        for rule in condition.rules:
             for term in rule.when:
-                used.setdefault(term.demand, []).append(one.id)
+                used.setdefault(term.demand, []).append(condition.id)
     lines += ["", "## By demand", "", "| demand | conditions that look at it |", "|---|---|"]
     lines += [f"| {demand} | {', '.join(dict.fromkeys(ids))} |" for demand, ids in sorted(used.items())]
     return "\n".join(lines) + "\n"
@@ -177,10 +185,10 @@ def warned(found: Conditions, shelf: Shelf) -> str:
     """How much of the shelf each condition leaves fine, eases and avoids, by its strictest and mildest form."""
     versions = [version for exercise in shelf for version in exercise.versions]
     lines = [f"{'condition':<58} {'fine':>6} {'eased':>6} {'avoided':>8}"]
-    for one in found:
-        for severity in one.severities or ("",):
-            for stage in one.stages or ("",):
-                declared = Declared(one.id, None, severity, stage)
+    for condition in found:
+        for severity in condition.severities or ("",):
+            for stage in condition.stages or ("",):
+                declared = Declared(condition.id, None, severity, stage)
                 counts = dict.fromkeys(("fine", "ease", "avoid"), 0)
                 for version in versions:
                     effects = {hit.effect for hit in all_cautions([declared], found, demand_set(version, Side.RIGHT))}

@@ -108,14 +108,14 @@ def conditions(found: Conditions) -> list[dict[str, Any]]:
     """Every condition with its options and rules."""
     return [
         {
-            "id": one.id,
-            "name": one.name,
-            "topic": one.topic,
-            "sided": one.sided,
-            "severities": list(one.severities),
-            "stages": list(one.stages),
-            "asks_clinician": list(one.asks_clinician),
-            "excludes": list(one.excludes),
+            "id": condition.id,
+            "name": condition.name,
+            "topic": condition.topic,
+            "sided": condition.sided,
+            "severities": list(condition.severities),
+            "stages": list(condition.stages),
+            "asks_clinician": list(condition.asks_clinician),
+            "excludes": list(condition.excludes),
             "rules": [
                 {
                     "id": r.id,
@@ -126,10 +126,10 @@ def conditions(found: Conditions) -> list[dict[str, Any]]:
                     "severity": list(r.severity),
                     "stage": list(r.stage),
                 }
-                for r in one.rules
+                for r in condition.rules
             ],
         }
-        for one in found
+        for condition in found
     ]
 
 

@@ -46,8 +46,8 @@ def with_pose(movement: Movement, name: str, spec: PoseSpec) -> Movement:
 
 def pose_of(movement: Movement, name: str) -> PoseSpec:
     """Raises :class:`PoseError` where there is no such pose."""
-    for own, spec in movement.poses:
-        if own == name:
+    for pose_name, spec in movement.poses:
+        if pose_name == name:
             return spec
     raise PoseError(f"there is no pose '{name}'", "pose")
 

@@ -101,11 +101,11 @@ def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
         return found
     for item in movement.held:
         if item.prop in ("hand-weight", "bottle"):
-            for one in tuple(Side) if item.where in ("hands", "chest") else (side,):
-                found[f"{one}_palm"] = movement.load
+            for limb_side in tuple(Side) if item.where in ("hands", "chest") else (side,):
+                found[f"{limb_side}_palm"] = movement.load
         elif item.prop == "ankle-weight":
-            for one in tuple(Side) if item.where == "ankles" else (side,):
-                found[f"{one}_ankle"] = movement.load
+            for limb_side in tuple(Side) if item.where == "ankles" else (side,):
+                found[f"{limb_side}_ankle"] = movement.load
     return found
 
 
@@ -159,7 +159,7 @@ def working(movement: Movement, side: Side) -> frozenset[str] | None:
     for part in movement.works:
         who, _, limb = part.partition("_")
         if part in ("arms", "legs"):
-            found |= {f"{one}_{part[:-1]}" for one in Side}
+            found |= {f"{limb_side}_{part[:-1]}" for limb_side in Side}
         else:
             found.add(f"{side if who == 'side' else side.other}_{limb}" if limb else part)
     return frozenset(found)

@@ -190,17 +190,17 @@ _PLURAL = {"foot": "feet", "toes": "toes"}
 
 def _merged(moves: list[tuple[str, str, str]]) -> list[str]:
     """Sentences without repeats: what both sides do is said once."""
-    said: list[str] = []
+    parts: list[str] = []
     for side, part, does in moves:
         if not side:
-            said.append(f"the {part} {does}" if part != "hips" else f"the hips {does}")
+            parts.append(f"the {part} {does}" if part != "hips" else f"the hips {does}")
         elif (Side(side).other, part, does) in moves:
             both = f"both {_PLURAL.get(part, part + 's')} {_many(does)}"
-            if both not in said:
-                said.append(both)
+            if both not in parts:
+                parts.append(both)
         else:
-            said.append(f"the {side} {part} {does}")
-    return said
+            parts.append(f"the {side} {part} {does}")
+    return parts
 
 
 def _many(does: str) -> str:

@@ -54,11 +54,17 @@ def _left_out(
         suggested_fixes.append(
             SuggestedFix(words, "swap", {"item": swap.item, "to": swap.exercise.id, "version": swap.version.id})
         )
-    own = next(alternatives_for(person, times[worst.item], found, shelf, conditions), None)
-    if own is not None:
-        words = f"Give {person.name} {own.exercise.name}, {own.version.name}, for a week: then {own.share:.0%}"
+    alternative = next(alternatives_for(person, times[worst.item], found, shelf, conditions), None)
+    if alternative is not None:
+        name = f"{alternative.exercise.name}, {alternative.version.name}"
+        words = f"Give {person.name} {name}, for a week: then {alternative.share:.0%}"
         planned = times[worst.item].exercise.id
-        fields = {"person": person.id, "exercise": planned, "instead": own.exercise.id, "version": own.version.id}
+        fields = {
+            "person": person.id,
+            "exercise": planned,
+            "instead": alternative.exercise.id,
+            "version": alternative.version.id,
+        }
         suggested_fixes.append(SuggestedFix(words, "give", fields))
     aim = (
         f"Nobody should wait over {minutes_and_seconds(LONGEST_WAIT)} at a stretch."

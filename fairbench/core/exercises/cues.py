@@ -19,5 +19,5 @@ def check_tokens(cue: str) -> None:
 def say(cue: str, side: Side | None) -> str:
     """The cue for one side, beginning with a capital. With no side, "your {side} arm" becomes "your working arm"."""
     words = {"side": side.value, "other": side.other.value} if side else {"side": "working", "other": "other"}
-    said = _TOKEN.sub(lambda match: words[match.group(1)], cue)
-    return f"{said[:1].upper()}{said[1:]}" if cue.startswith("{") else said
+    filled = _TOKEN.sub(lambda match: words[match.group(1)], cue)
+    return f"{filled[:1].upper()}{filled[1:]}" if cue.startswith("{") else filled

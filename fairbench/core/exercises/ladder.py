@@ -84,18 +84,18 @@ def step(easier: Version, harder: Version) -> Step:
 def _joined(found: list[Difference]) -> tuple[Difference, ...]:
     """What both sides have alike is said once."""
     joined: list[Difference] = []
-    for one in found:
-        twin = next((other for other in joined if _alike(one, other)), None)
+    for difference in found:
+        twin = next((other for other in joined if _alike(difference, other)), None)
         if twin is None:
-            joined.append(one)
+            joined.append(difference)
         else:
             joined[joined.index(twin)] = replace(twin, both=True)
     return tuple(joined)
 
 
-def _alike(one: Difference, other: Difference) -> bool:
-    figures = [[found.figure if found else "" for found in (d.before, d.after)] for d in (one, other)]
-    return one.demand.id == other.demand.id and one.demand.side != other.demand.side and figures[0] == figures[1]
+def _alike(first: Difference, second: Difference) -> bool:
+    figures = [[found.figure if found else "" for found in (d.before, d.after)] for d in (first, second)]
+    return first.demand.id == second.demand.id and first.demand.side != second.demand.side and figures[0] == figures[1]
 
 
 def _value(found: Demand | None, like: Demand) -> float:

@@ -28,7 +28,7 @@ def alternatives_for(
 ) -> Iterator[Alternative]:
     """The nearest exercises by aim that nothing speaks against for ``person`` on both sides, at a level they
     can be at meanwhile, and that are not on the plan; nearest first, with the share they would then have."""
-    planned = frozenset(own.exercise.id for own in found.timeline.items)
+    planned = frozenset(planned_time.exercise.id for planned_time in found.timeline.items)
     share = share_of(found, person)
     now = found.of(person.id, time.item.id).working
     floor = time.version.position.level is Level.FLOOR
@@ -66,8 +66,8 @@ def swap_for(
     person: Person, time: ItemTime, found: Fit, people: tuple[Person, ...], shelf: Shelf, conditions: Conditions
 ) -> Swap | None:
     """The nearest exercise by aim that ``person`` can do and nobody else loses by; None where there is none."""
-    planned = frozenset(own.exercise.id for own in found.timeline.items)
-    now = {own.person.id: own.working for own in found.of_item(time.item.id)}
+    planned = frozenset(planned_time.exercise.id for planned_time in found.timeline.items)
+    now = {verdict.person.id: verdict.working for verdict in found.of_item(time.item.id)}
     share = share_of(found, person)
     for other in sorted(_candidates(shelf, time, planned), key=lambda other: (-alike(other, time.exercise), other.id)):
         for version in other.versions:
@@ -78,7 +78,7 @@ def swap_for(
             mine = fit_item(person, tried, shelf, conditions, planned)
             if mine.version is None or mine.exercise is not other or mine.working < 1:
                 continue
-            verdicts = [fit_item(one, tried, shelf, conditions, planned) for one in people]
+            verdicts = [fit_item(person, tried, shelf, conditions, planned) for person in people]
             if all(verdict.working >= now[verdict.person.id] for verdict in verdicts):
                 gained = time.work * (mine.working - now[person.id])
                 return Swap(time.item.id, other, version, (share.working + gained) / share.of)

@@ -41,5 +41,5 @@ def talk_first(case: Case, conditions: Conditions) -> str:
 
 def clearance_wanted(declared: Iterable[Declared], cleared: frozenset[str], conditions: Conditions) -> str:
     """The first reason to ask a clinician among what nobody has cleared, or nothing."""
-    reasons = (conditions.wants_clearance(one) for one in declared if one.condition not in cleared)
+    reasons = (conditions.wants_clearance(condition) for condition in declared if condition.condition not in cleared)
     return next((reason for reason in reasons if reason), "")

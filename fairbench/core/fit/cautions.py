@@ -122,7 +122,11 @@ def cautions(
     people_conditions: Iterable[Declared], conditions: Conditions, found: DemandSet
 ) -> tuple[TriggeredRule, ...]:
     """Everything that applies to somebody, the strictest first."""
-    hits = [hit for one in people_conditions for hit in triggered_rules(one, conditions.rules_for(one), found)]
+    hits = [
+        hit
+        for declared in people_conditions
+        for hit in triggered_rules(declared, conditions.rules_for(declared), found)
+    ]
     return strictest_first(hits)
 
 

@@ -99,8 +99,8 @@ class Verdict:
     def rejected(self) -> tuple[RejectedVersion, ...]:
         """Versions that were passed over, each once."""
         seen: dict[Version, RejectedVersion] = {}
-        for one in (*self.left.rejected, *self.right.rejected):
-            seen.setdefault(one.version, one)
+        for rejected in (*self.left.rejected, *self.right.rejected):
+            seen.setdefault(rejected.version, rejected)
         return tuple(seen.values())
 
     @property
@@ -124,11 +124,11 @@ class Fit:
 
     def of_item(self, item: str) -> tuple[Verdict, ...]:
         """Everybody's verdict on an item."""
-        return tuple(verdict for (_, own), verdict in self.verdicts.items() if own == item)
+        return tuple(verdict for (_, other), verdict in self.verdicts.items() if other == item)
 
     def of_person(self, person: str) -> tuple[Verdict, ...]:
         """A person's verdicts, in the order of the plan."""
-        return tuple(verdict for (own, _), verdict in self.verdicts.items() if own == person)
+        return tuple(verdict for (other, _), verdict in self.verdicts.items() if other == person)
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -146,7 +146,7 @@ class _Profile:
     __slots__ = ("_kept", "_rules")
 
     def __init__(self, declared: tuple[Declared, ...], conditions: Conditions) -> None:
-        self._rules = [(one, conditions.rules_for(one)) for one in declared]
+        self._rules = [(condition, conditions.rules_for(condition)) for condition in declared]
         self._kept: dict[tuple[Version, bool, Dose | None], _RuleOutcome] = {}
 
     def on(self, version: Version, left: bool, dose: Dose | None) -> _RuleOutcome:
@@ -227,10 +227,10 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
     if person.talk_first:
         nothing = SideFit(None, (), ())
         return verdict(VerdictKind.TALK_FIRST, None, nothing, nothing, person.talk_first)
-    word = next((own for own in person.overrides if own.exercise == exercise.id), None)
-    if word is not None:
-        done = shelf.exercise(word.instead) if word.instead else exercise
-        chosen = done.version(word.version)
+    override = next((known for known in person.overrides if known.exercise == exercise.id), None)
+    if override is not None:
+        done = shelf.exercise(override.instead) if override.instead else exercise
+        chosen = done.version(override.version)
         kind = (
             VerdictKind.SWAPPED
             if done is not exercise
@@ -240,7 +240,9 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
         )
         profile = _profile(person.conditions, conditions)
         sides = [SideFit(chosen, profile.on(chosen, side is Side.LEFT, None).triggered, ()) for side in Side]
-        return Verdict(person, time.item.id, kind, done, base, chosen, sides[0], sides[1], word.reason, overridden=True)
+        return Verdict(
+            person, time.item.id, kind, done, base, chosen, sides[0], sides[1], override.reason, overridden=True
+        )
     if not person.conditions:
         plain = SideFit(base, (), ())
         return verdict(VerdictKind.AS_PLANNED, base, plain, plain)
@@ -284,7 +286,7 @@ def _instead(
     sides: tuple[SideFit, SideFit],
 ) -> Verdict:
     """Nothing on the ladder is left: the nearest other exercise by aim, or waiting."""
-    rejected = tuple(one for side in sides for one in side.rejected)
+    rejected = tuple(rejection for side in sides for rejection in side.rejected)
     best: tuple[tuple[float, ...], Exercise, Version, tuple[TriggeredRule, ...]] | None = None
     nearest = 0
     for near, other, version in _by_aim(shelf, time.exercise, time.version.position.level is Level.FLOOR):
@@ -320,7 +322,7 @@ def _by_aim(shelf: Shelf, exercise: Exercise, floor: bool) -> tuple[tuple[int, E
         for version in other.versions
         if floor or version.position.level is not Level.FLOOR
     ]
-    return tuple(sorted(found, key=lambda one: -one[0]))
+    return tuple(sorted(found, key=lambda ranked: -ranked[0]))
 
 
 def alike(a: Exercise, b: Exercise) -> int:

@@ -52,7 +52,7 @@ def _planned(timeline: Timeline) -> Mapping[Quality, float]:
 
 
 def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Share:
-    own: dict[Quality, float] = dict.fromkeys(planned, 0.0)
+    worked: dict[Quality, float] = dict.fromkeys(planned, 0.0)
     wait = longest = 0.0
     swaps = 0
     for time in found.timeline.items:
@@ -65,6 +65,6 @@ def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Shar
         wait = 0.0
         swaps += verdict.kind is VerdictKind.SWAPPED
         quality = verdict.exercise.aim.quality
-        own[quality] = own.get(quality, 0.0) + time.work * part
-    by_quality = {quality: (seconds, planned.get(quality, 0.0)) for quality, seconds in own.items()}
-    return Share(person, sum(own.values()), sum(planned.values()), by_quality, swaps, longest)
+        worked[quality] = worked.get(quality, 0.0) + time.work * part
+    by_quality = {quality: (seconds, planned.get(quality, 0.0)) for quality, seconds in worked.items()}
+    return Share(person, sum(worked.values()), sum(planned.values()), by_quality, swaps, longest)

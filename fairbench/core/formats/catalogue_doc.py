@@ -219,12 +219,12 @@ def _dose_value(doc: Any) -> Dose:
         raise error.within("dose") from None
 
 
-def _cues(own: CuesDoc, shared: CuesDoc) -> Cues:
+def _cues(version: CuesDoc, shared: CuesDoc) -> Cues:
     cues = Cues(
-        set_up=tuple(_needed(own.set_up or shared.set_up, "cues.set_up")),
-        do=tuple(_needed(own.do or shared.do, "cues.do")),
-        watch=tuple(_needed(own.watch or shared.watch, "cues.watch")),
-        stop=_needed(own.stop or shared.stop, "cues.stop"),
+        set_up=tuple(_needed(version.set_up or shared.set_up, "cues.set_up")),
+        do=tuple(_needed(version.do or shared.do, "cues.do")),
+        watch=tuple(_needed(version.watch or shared.watch, "cues.watch")),
+        stop=_needed(version.stop or shared.stop, "cues.stop"),
     )
     for cue in (*cues.set_up, *cues.do, *cues.watch, cues.stop):
         try:

@@ -53,7 +53,8 @@ def verdict_document(verdict: Verdict, conditions: Conditions) -> dict[str, Any]
         "overridden": verdict.overridden,
         "applies": [met_document(hit, conditions) for hit in verdict.triggered],
         "left_out": [
-            {"version": one.version.id, **met_document(one.triggered_by, conditions)} for one in verdict.rejected
+            {"version": rejected.version.id, **met_document(rejected.triggered_by, conditions)}
+            for rejected in verdict.rejected
         ],
     }
 

@@ -60,10 +60,10 @@ class MovementDoc(Doc):
     works: list[str] | None = None
 
 
-def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, ...]) -> Movement:
+def movement_value(version: Any, exercise: Any, position: Position, props: tuple[str, ...]) -> Movement:
     """The movement of a version: ``own`` laid over its exercise's ``shared``, both with the fields of
     :class:`MovementDoc`. Raises :class:`CatalogueError` or :class:`PoseError` with the place of what is wrong."""
-    layers = [doc.poses for doc in (shared, own) if doc is not None and doc.poses is not None]
+    layers = [doc.poses for doc in (exercise, version) if doc is not None and doc.poses is not None]
     if layers and layers[-1].fresh:
         layers = layers[-1:]
     names = [name for name in POSE_NAMES if any(getattr(layer, name) is not None for layer in layers)]
@@ -77,8 +77,8 @@ def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, 
                 if part is not None:
                     merged |= part.model_dump(exclude_none=True)
         specs.append((name, pose_value(merged, position, f"poses.{name}")))
-    held = _first("held", own, shared) or []
-    declared = _first("demands", own, shared) or {}
+    held = _first("held", version, exercise) or []
+    declared = _first("demands", version, exercise) or {}
     for what, value in declared.items():
         if what not in DECLARED:
             raise CatalogueError(
@@ -86,15 +86,15 @@ def movement_value(own: Any, shared: Any, position: Position, props: tuple[str, 
             )
         if not 0 <= value <= 3:
             raise CatalogueError(f"'{what}' goes from 0 to 3, not {value:g}", "demands")
-    works = _first("works", own, shared) or []
+    works = _first("works", version, exercise) or []
     for part in works:
         if part not in WORKS:
             raise CatalogueError(f"'{part}' is no part that can work; use {', '.join(WORKS)}", "works")
     return Movement(
         poses=tuple(specs),
-        view=_first("view", own, shared) or View.SIDE,
+        view=_first("view", version, exercise) or View.SIDE,
         held=tuple(prop_value(text) for text in held),
-        load=_first("load", own, shared) or 0.0,
+        load=_first("load", version, exercise) or 0.0,
         declared=tuple(sorted(declared.items())),
         mat="mat" in props,
         works=tuple(works),

@@ -90,8 +90,8 @@ def read_body(data: bytes) -> BodyDoc:
 
 def work_out(doc: BodyDoc) -> BodyOut:
     """Hold the pose up and weigh it. Raises :class:`PoseError` naming the joint and its value."""
-    own = {"side", "held", "load", "person", "stiff"}
-    spec = pose_value(doc.model_dump(exclude=own, exclude_none=True), doc.position)
+    not_of_the_pose = {"side", "held", "load", "person", "stiff"}
+    spec = pose_value(doc.model_dump(exclude=not_of_the_pose, exclude_none=True), doc.position)
     held = tuple(prop_value(text) for text in doc.held)
     movement = Movement((("pose", spec),), held=held, load=doc.load)
     try:

@@ -206,15 +206,17 @@ class Conditions:
     def check_together(self, declared: Iterable[Declared]) -> None:
         """Raise :class:`ConditionError` for two that cannot both be true."""
         seen: list[Declared] = []
-        for one in declared:
-            found = self.check(one)
+        for condition in declared:
+            found = self.check(condition)
             for other in seen:
                 if other.condition in found.excludes:
                     raise ConditionError(f"{found.name} and {self.condition(other.condition).name} cannot both be", "")
-                same = other.condition == one.condition and (None in (one.side, other.side) or one.side is other.side)
-                if same and (one.severity, one.stage) != (other.severity, other.stage):
+                same = other.condition == condition.condition and (
+                    None in (condition.side, other.side) or condition.side is other.side
+                )
+                if same and (condition.severity, condition.stage) != (other.severity, other.stage):
                     raise ConditionError(f"{found.name} is declared twice, and not alike", "")
-            seen.append(one)
+            seen.append(condition)
 
     def words(self, declared: Declared) -> str:
         """Such as "replaced knee, left, early"."""

@@ -75,9 +75,9 @@ def read(questions: Iterable[Question], answers: Mapping[str, str]) -> Reading:
             raise InputError(f"there is no question '{name}'", "answers")
         if answer not in list(Answer):
             raise InputError(f"'{answer}' is no answer; it is yes, no or tell", name)
-    said = {name: Answer(answer) for name, answer in answers.items()}
-    yes = [question for question in known.values() if said.get(question.id) is Answer.YES]
-    open_ = tuple(q for q in known.values() if said.get(q.id, Answer.TELL) is Answer.TELL)
+    given = {name: Answer(answer) for name, answer in answers.items()}
+    yes = [question for question in known.values() if given.get(question.id) is Answer.YES]
+    open_ = tuple(q for q in known.values() if given.get(q.id, Answer.TELL) is Answer.TELL)
     leads = [question.lead for question in yes]
     found = max([Outcome.FINE, *leads, *([Outcome.TALK_FIRST] if open_ else [])], key=lambda lead: lead.rank)
     return Reading(

@@ -64,7 +64,12 @@ def large(user: User, value: CorePlan) -> tuple[Group, Meeting]:
         Plan.objects.bulk_create(plans)
         PlanRevision.objects.bulk_create(
             PlanRevision(
-                practice=practice, plan=plan, number=1, document={**document, "name": plan.name}, said="Made", user=user
+                practice=practice,
+                plan=plan,
+                number=1,
+                document={**document, "name": plan.name},
+                summary="Made",
+                user=user,
             )
             for plan in plans
         )

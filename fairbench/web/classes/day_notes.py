@@ -56,16 +56,16 @@ def words_of(note: DayNote) -> str:
 
 def arriving(participant: Participant, here: bool, notes: Iterable[DayNote], listed: bool = True) -> Arriving:
     """Somebody as they stand at the door, with what was noted of them today."""
-    own = tuple(note for note in notes if note.participant_id == participant.id)
-    person = person_today(participant, own)
-    return Arriving(participant, here, tuple((note, words_of(note)) for note in own), person.talk_first, listed)
+    theirs = tuple(note for note in notes if note.participant_id == participant.id)
+    person = person_today(participant, theirs)
+    return Arriving(participant, here, tuple((note, words_of(note)) for note in theirs), person.talk_first, listed)
 
 
 def person_today(participant: Participant, notes: Iterable[DayNote]) -> Person:
     """The participant with what is new today. Who was talked with joins in, cautions and all."""
-    own = [note for note in notes if note.participant_id == participant.id]
-    kinds = {DayNote.Kind(note.kind) for note in own}
-    also = [_declared(note) for note in own if note.kind in (DayNote.Kind.UNWELL, DayNote.Kind.PAIN)]
+    theirs = [note for note in notes if note.participant_id == participant.id]
+    kinds = {DayNote.Kind(note.kind) for note in theirs}
+    also = [_declared(note) for note in theirs if note.kind in (DayNote.Kind.UNWELL, DayNote.Kind.PAIN)]
     if DayNote.Kind.TALKED in kinds:
         return person_of(participant, also, joins=True)
     talk = next((_TALK[kind] for kind in kinds if kind in _TALK), "")

@@ -185,9 +185,9 @@ def has_left(actor: Actor, group: Group, name: str, since: int, until: int) -> N
 def _screen(actor: Actor, person: Participant, someone: Someone) -> None:
     """A screening of some days ago, answered as what they live with says."""
     given = timezone.now() - datetime.timedelta(days=someone.screened or 0)
-    own = {declared.condition for declared in someone.has}
-    answers = {q.id: "yes" if q.condition in own else "no" for q in load_questions()}
-    outcome = Outcome.CAUTIONS if own else Outcome.FINE
+    conditions = {declared.condition for declared in someone.has}
+    answers = {q.id: "yes" if q.condition in conditions else "no" for q in load_questions()}
+    outcome = Outcome.CAUTIONS if conditions else Outcome.FINE
     screening = Screening.objects.create(
         practice=actor.practice,
         participant=person,

@@ -46,7 +46,7 @@ def add_version(actor: Actor, slug: str, version: dict[str, Any], harder: bool) 
     versions = list(row.document["versions"])
     if len(versions) >= MOST_VERSIONS:
         raise CatalogueError(f"a ladder has at most {MOST_VERSIONS} versions", "versions")
-    taken = {own["id"] for own in versions}
+    taken = {version["id"] for version in versions}
     if version["id"] in taken:
         version = {**version, "id": f"{version['id'][:30]}-{secrets.token_hex(2)}"}
     versions.insert(len(versions) if harder else 0, version)

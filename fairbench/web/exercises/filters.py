@@ -61,4 +61,4 @@ def open_filters(stock: Shelf) -> SafeString:
 
 def _filter(name: str, words: str, choices: list[tuple[str, str]], chosen: str | None) -> Filter:
     every = Choice("", "any", not chosen)
-    return Filter(name, words, (every, *(Choice(value, said, value == chosen) for value, said in choices)))
+    return Filter(name, words, (every, *(Choice(value, label, value == chosen) for value, label in choices)))

@@ -49,9 +49,9 @@ class OwnExerciseForm(forms.Form):
     watch = forms.CharField(label="Watch for, one a line", widget=_AREA, max_length=1000)
     stop = forms.CharField(label="Stop if", max_length=200, initial=_STOP)
 
-    def __init__(self, *args: Any, own: list[tuple[str, str]], **kwargs: Any) -> None:
+    def __init__(self, *args: Any, exercises: list[tuple[str, str]], **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        choices = [("", "a new exercise"), *((slug, f"a version of {name}") for slug, name in own)]
+        choices = [("", "a new exercise"), *((slug, f"a version of {name}") for slug, name in exercises)]
         cast(forms.ChoiceField, self.fields["add_to"]).choices = choices
 
     def clean(self) -> dict[str, Any]:
@@ -65,36 +65,36 @@ class OwnExerciseForm(forms.Form):
 
     def version_document(self, movement: Movement) -> dict[str, Any]:
         """The version as the catalogue writes it. Call it on a valid form."""
-        said = self.cleaned_data
+        fields = self.cleaned_data
         return {
-            "id": slugify(said["version"])[:40].strip("-") or "version",
-            "name": said["version"],
-            "change": said["change"] or "Made in the workshop.",
+            "id": slugify(fields["version"])[:40].strip("-") or "version",
+            "name": fields["version"],
+            "change": fields["change"] or "Made in the workshop.",
             "position": movement.poses[0][1].position.value,
             "dose": self._dose(),
             "props": list(things_of(movement)),
-            "breath": said["breath"],
+            "breath": fields["breath"],
             "cues": {
-                "set_up": _lines(said["set_up"]),
-                "do": _lines(said["do"]),
-                "watch": _lines(said["watch"]),
-                "stop": said["stop"],
+                "set_up": _lines(fields["set_up"]),
+                "do": _lines(fields["do"]),
+                "watch": _lines(fields["watch"]),
+                "stop": fields["stop"],
             },
             **movement_document(movement),
         }
 
     def exercise_document(self, movement: Movement) -> dict[str, Any]:
         """A whole new exercise with its first version."""
-        said = self.cleaned_data
+        fields = self.cleaned_data
         version = self.version_document(movement)
         return {
-            "name": said["name"],
-            "short": said["short"],
-            "purpose": said["purpose"] if said["purpose"].endswith(".") else f"{said['purpose']}.",
-            "aim": {"region": said["region"], "quality": said["quality"], "action": said["action"]},
-            "block": said["block"],
-            "limb": said["limb"],
-            "one_repetition": said["one_repetition"],
+            "name": fields["name"],
+            "short": fields["short"],
+            "purpose": fields["purpose"] if fields["purpose"].endswith(".") else f"{fields['purpose']}.",
+            "aim": {"region": fields["region"], "quality": fields["quality"], "action": fields["action"]},
+            "block": fields["block"],
+            "limb": fields["limb"],
+            "one_repetition": fields["one_repetition"],
             "base": version["id"],
             "cues": {},
             "versions": [version],

@@ -31,9 +31,9 @@ def practice_shelf() -> Shelf:
 
 def _with_own() -> Shelf:
     shipped = load_shelf()
-    own = list(OwnExercise.objects.all())
-    exercises = {**shipped.exercises, **{row.slug: _exercise(row.slug, _text(row)) for row in own}}
-    return Shelf(exercises, shipped.props, frozenset(row.slug for row in own if row.archived))
+    rows = list(OwnExercise.objects.all())
+    exercises = {**shipped.exercises, **{row.slug: _exercise(row.slug, _text(row)) for row in rows}}
+    return Shelf(exercises, shipped.props, frozenset(row.slug for row in rows if row.archived))
 
 
 def _text(row: OwnExercise) -> str:

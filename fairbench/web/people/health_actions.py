@@ -82,12 +82,12 @@ def begin_screening(actor: Actor, participant_id: UUID) -> Screening:
 
 
 @transaction.atomic
-def answer(actor: Actor, screening_id: UUID, question: str, said: str) -> Screening:
+def answer(actor: Actor, screening_id: UUID, question: str, given: str) -> Screening:
     """Keep one answer. Raises :class:`InputError` for a question or an answer that there is not."""
     actor.require(Permission.HEALTH)
     screening = Screening.objects.select_for_update().get(id=screening_id, given_on=None)
-    read(load_questions(), {question: said})
-    screening.answers = {**screening.answers, question: said}
+    read(load_questions(), {question: given})
+    screening.answers = {**screening.answers, question: given}
     screening.save(update_fields=["answers"])
     return screening
 

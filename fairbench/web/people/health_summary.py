@@ -104,7 +104,11 @@ def _screening_status(participant: Participant, declared: Iterable[Declared], da
     screening = kept.get("screening")
     known = load_conditions()
     cleared = {advice["condition"] for advice in kept.get("advice", []) if holds(advice["until"], day)}
-    wants = [known.words(one) for one in declared if known.wants_clearance(one) and one.condition not in cleared]
+    wants = [
+        known.words(condition)
+        for condition in declared
+        if known.wants_clearance(condition) and condition.condition not in cleared
+    ]
     if screening and screening["wanted"] and "" not in cleared:
         wants.append(screening["wanted"])
     return screening_status(
@@ -126,14 +130,14 @@ def person_of(
     """The participant as the fit needs them. ``also`` are conditions of this class only, ``talk`` a reason
     of this class to talk first; ``joins`` says that the talk was had."""
     day = today or timezone.localdate()
-    own = declared_of(participant, day)
-    extra = tuple(one for one in also if one.condition not in {own_one.condition for own_one in own})
+    on_record = declared_of(participant, day)
+    extra = tuple(news for news in also if news.condition not in {known.condition for known in on_record})
     return Person(
         str(participant.id),
         participant.call_name,
         float(participant.pace),
-        (*own, *extra),
-        "" if joins else talk or _screening_status(participant, own, day).talk_first,
+        (*on_record, *extra),
+        "" if joins else talk or _screening_status(participant, on_record, day).talk_first,
         tuple(
             Override(o["exercise"], o["version"], o["reason"], o.get("instead", ""))
             for o in participant.health_summary.get("overrides", [])

@@ -52,11 +52,11 @@ def new_id() -> str:
 
 
 @transaction.atomic
-def create(actor: Actor, value: core.Plan, group: Group | None, said: str) -> Plan:
+def create(actor: Actor, value: core.Plan, group: Group | None, summary: str) -> Plan:
     """Keep a new plan."""
     actor.require(Permission.PLANS)
     plan = Plan.objects.create(practice=actor.practice, name=value.name, group=group, head=1)
-    _keep(actor, plan, 1, None, value, said)
+    _keep(actor, plan, 1, None, value, summary)
     actor.audit("plan.create", plan.id)
     return plan
 
@@ -129,7 +129,9 @@ def choose_group(actor: Actor, plan_id: UUID, group: Group | None, was: UUID | N
 
 
 @transaction.atomic
-def edit(actor: Actor, plan_id: UUID, seen: int, change: Change, said: str, touches: Touches | None = None) -> Edited:
+def edit(
+    actor: Actor, plan_id: UUID, seen: int, change: Change, summary: str, touches: Touches | None = None
+) -> Edited:
     """Apply ``change`` to the plan as it stands now and keep the result as a new revision.
 
     ``seen`` is the revision that the person was looking at. When others have changed the plan since,
@@ -150,7 +152,7 @@ def edit(actor: Actor, plan_id: UUID, seen: int, change: Change, said: str, touc
     if value == now:
         return Edited(plan, now, notice)
     number = plan.newest + 1
-    _keep(actor, plan, number, plan.head, value, said)
+    _keep(actor, plan, number, plan.head, value, summary)
     plan.head, plan.newest, plan.name = number, number, value.name
     plan.save(update_fields=["head", "newest", "name", "changed_at"])
     actor.audit("plan.edit", plan.id)
@@ -218,13 +220,13 @@ def _revision(plan: Plan, number: int) -> PlanRevision:
     return revision
 
 
-def _keep(actor: Actor, plan: Plan, number: int, parent: int | None, value: core.Plan, said: str) -> None:
+def _keep(actor: Actor, plan: Plan, number: int, parent: int | None, value: core.Plan, summary: str) -> None:
     PlanRevision.objects.create(
         practice=actor.practice,
         plan=plan,
         number=number,
         parent=parent,
         document=plan_document(value),
-        said=said[:200],
+        summary=summary[:200],
         user=actor.user,
     )

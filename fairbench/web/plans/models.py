@@ -32,7 +32,7 @@ class PlanRevision(PracticeModel):
     parent = models.PositiveIntegerField(null=True)
     document = models.JSONField()
     picture = models.JSONField(null=True, editable=False)
-    said = models.CharField(max_length=200)
+    summary = models.CharField(max_length=200)
     user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
     at = models.DateTimeField(auto_now_add=True)
 

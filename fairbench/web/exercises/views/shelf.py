@@ -26,7 +26,7 @@ def shelf(request: Request) -> HttpResponse:
             "blocks": rows_by_block(stock, "exercises/_row.html", found),
             "words": asked.words,
             "count": len(found),
-            "versions": sum(len(one.versions) for one in found),
+            "versions": sum(len(match.versions) for match in found),
             "filters": filters(asked, stock),
             "narrowed": bool(asked),
             "wrong": wrong,
@@ -42,11 +42,11 @@ def sheet(request: Request) -> HttpResponse:
     view = View(given) if given in list(View) else None
     families = []
     for family in Family:
-        found = [one for one in find(stock, asked) if one.exercise.family is family]
+        found = [match for match in find(stock, asked) if match.exercise.family is family]
         cells = [
-            (one.exercise, version, address(one.exercise, version, view=view), alt_text(version.movement, view))
-            for one in found
-            for version in one.versions
+            (match.exercise, version, address(match.exercise, version, view=view), alt_text(version.movement, view))
+            for match in found
+            for version in match.versions
         ]
         if cells:
             families.append((family, len(found), cells))

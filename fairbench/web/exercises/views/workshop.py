@@ -43,7 +43,7 @@ def change(request: Request) -> HttpResponse:
     except InputError as error:
         changed, wrong = draft, error
     shown = screen(changed, wrong)
-    context = {"workshop": shown, "figures": turned(changed), "said": _said(shown, wrong)}
+    context = {"workshop": shown, "figures": turned(changed), "message": _message(shown, wrong)}
     return render(request, "exercises/_workshop.html", context, status=422 if wrong else 200)
 
 
@@ -85,8 +85,8 @@ def archive(request: HttpRequest, exercise_id: str) -> HttpResponse:
 
 
 def _form(request: HttpRequest | None = None) -> OwnExerciseForm:
-    own = [(row.slug, str(row)) for row in OwnExercise.objects.filter(archived=False)]
-    return OwnExerciseForm(request.POST if request else None, own=own)
+    choices = [(row.slug, str(row)) for row in OwnExercise.objects.filter(archived=False)]
+    return OwnExerciseForm(request.POST if request else None, exercises=choices)
 
 
 def _page(request: HttpRequest, draft: Draft, form: OwnExerciseForm, status: int = 200) -> HttpResponse:
@@ -95,7 +95,7 @@ def _page(request: HttpRequest, draft: Draft, form: OwnExerciseForm, status: int
     return render(request, "exercises/workshop.html", context, status=status)
 
 
-def _said(shown: WorkshopScreen, wrong: InputError | None) -> str:
+def _message(shown: WorkshopScreen, wrong: InputError | None) -> str:
     """What a screen reader hears after a change."""
     if wrong is not None:
         return f"Not applied. {wrong.message}"

@@ -71,11 +71,11 @@ def change(draft: Draft, given: Mapping[str, str]) -> Draft:
 def _of_control(given: Mapping[str, str]) -> dict[str, str]:
     """The fields with the value of the control that was used, whatever its own name is."""
     named = {"joint": given.get("joint", ""), "hold": given.get("hold", "")}
-    own = {kind: given.get(f"{kind}-{name}", "") for kind, name in named.items()}
+    named_value = {kind: given.get(f"{kind}-{name}", "") for kind, name in named.items()}
     return {
         **given,
-        "value": given.get("value") or own["joint"],
-        "word": own["hold"],
+        "value": given.get("value") or named_value["joint"],
+        "word": named_value["hold"],
         "first": given.get("view-0", ""),
         "second": given.get("view-1", ""),
     }

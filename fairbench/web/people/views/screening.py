@@ -148,7 +148,7 @@ class Line:
     become, ``known`` that they have it already."""
 
     question: Question
-    said: str
+    answer: str
     told: bool
     condition: Condition | None
     known: bool
@@ -169,10 +169,10 @@ def _groups(request: HttpRequest, screening: Screening) -> list[QuestionGroup]:
     for heading, questions in groupby(load_questions(), key=lambda question: question.group):
         lines = []
         for question in questions:
-            said = request.POST.get(f"q-{question.id}", screening.answers.get(question.id, Answer.TELL))
+            answer = request.POST.get(f"q-{question.id}", screening.answers.get(question.id, Answer.TELL))
             condition = known.condition(question.condition) if question.condition else None
             has_it = condition is not None and condition.id in declared
             told = screening.answers.get(question.id) == Answer.TELL
-            lines.append(Line(question, said, told, None if has_it or said == Answer.NO else condition, has_it))
+            lines.append(Line(question, answer, told, None if has_it or answer == Answer.NO else condition, has_it))
         groups.append(QuestionGroup(heading, tuple(lines)))
     return groups

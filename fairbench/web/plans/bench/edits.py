@@ -38,7 +38,7 @@ class Done:
     """An edit, what to say about it, and which item is chosen then."""
 
     edited: Edited
-    said: str
+    message: str
     chosen: str
     can_redo: bool = False
 
@@ -91,10 +91,10 @@ def edit(
 
 
 def _edit(
-    actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, said: str, *, touches: bool = True
+    actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, message: str, *, touches: bool = True
 ) -> Done:
     what = Touches(item=given.item) if touches else None
-    return Done(actions.edit(actor, plan_id, given.seen, change, said, what), said, given.item)
+    return Done(actions.edit(actor, plan_id, given.seen, change, message, what), message, given.item)
 
 
 # Items: putting them down, moving them, taking them away.
@@ -115,8 +115,8 @@ def add(actor: Actor, plan_id: UUID, given: AddInput) -> Done:
         there = any(i.id == given.chosen for i in plan.items())
         return plans.add_where_it_belongs(plan, item, shelf(), given.chosen if there else None)
 
-    said = f"Added {exercise.name}."
-    return Done(actions.edit(actor, plan_id, given.seen, change, said), said, item.id)
+    message = f"Added {exercise.name}."
+    return Done(actions.edit(actor, plan_id, given.seen, change, message), message, item.id)
 
 
 @edit("remove", EditInput)
@@ -149,9 +149,9 @@ def copy(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     return replace(done, chosen=new_id)
 
 
-def _place(actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, said: str) -> Done:
+def _place(actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, message: str) -> Done:
     """A move: it can always be made, so it touches nothing that others may have changed."""
-    return _edit(actor, plan_id, given, change, f"Moved {given.name}{said}.", touches=False)
+    return _edit(actor, plan_id, given, change, f"Moved {given.name}{message}.", touches=False)
 
 
 class MoveInput(EditInput):
@@ -238,8 +238,8 @@ def give(actor: Actor, plan_id: UUID, given: GiveInput) -> Done:
             until=until,
         ),
     )
-    said = f"{person.call_name}: {instead.name}, {version.name}, until {until:%-d %B}."
-    return _unchanged(Plan.objects.select_related("group").get(id=plan_id), said, given)
+    message = f"{person.call_name}: {instead.name}, {version.name}, until {until:%-d %B}."
+    return _unchanged(Plan.objects.select_related("group").get(id=plan_id), message, given)
 
 
 @edit("bases", EditInput)
@@ -254,21 +254,21 @@ def bases(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
         return with_bases(plan, proposal.changes)
 
     done = _edit(actor, plan_id, given, change, "Took the fairest versions.", touches=False)
-    return replace(done, said=f"Took the fairest versions: {changed[0]} changed.", chosen="")
+    return replace(done, message=f"Took the fairest versions: {changed[0]} changed.", chosen="")
 
 
 # How much of it: the dose.
 
 
 def _dose(
-    actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Dose], Dose], said: str = "Changed the dose of"
+    actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Dose], Dose], message: str = "Changed the dose of"
 ) -> Done:
     def on_plan(plan: plans.Plan) -> plans.Plan:
         item = plan.item(given.item)
         dose = item.dose or shelf().exercise(item.exercise).version(item.version).dose
         return plans.change(plan, replace(item, dose=change(dose)))
 
-    return _edit(actor, plan_id, given, on_plan, f"{said} {given.name}.")
+    return _edit(actor, plan_id, given, on_plan, f"{message} {given.name}.")
 
 
 class FieldInput(EditInput):
@@ -334,13 +334,13 @@ def usual(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     return _on_item(actor, plan_id, given, lambda item: replace(item, dose=None), "Usual dose again for")
 
 
-def _on_item(actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Item], Item], said: str) -> Done:
+def _on_item(actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Item], Item], message: str) -> Done:
     return _edit(
         actor,
         plan_id,
         given,
         lambda plan: plans.change(plan, change(plan.item(given.item))),
-        f"{said} {given.name}.",
+        f"{message} {given.name}.",
     )
 
 
@@ -398,11 +398,11 @@ def settings(actor: Actor, plan_id: UUID, given: SettingsInput) -> Done:
     except InputError as error:
         raise PlanError(error.message, given.field) from None
     detail: dict[str, Any] = {given.field: value}
-    said = "Changed the plan."
+    message = "Changed the plan."
     edited = actions.edit(
-        actor, plan_id, given.seen, lambda plan: replace(plan, **detail), said, Touches(detail=given.field)
+        actor, plan_id, given.seen, lambda plan: replace(plan, **detail), message, Touches(detail=given.field)
     )
-    return Done(edited, said, given.chosen)
+    return Done(edited, message, given.chosen)
 
 
 class GroupInput(EditInput):
@@ -422,11 +422,11 @@ def group(actor: Actor, plan_id: UUID, given: GroupInput) -> Done:
     return _unchanged(plan, f"For {found.name}." if found else "For no group in particular.", given)
 
 
-def _unchanged(plan: Plan, said: str, given: EditInput) -> Done:
+def _unchanged(plan: Plan, message: str, given: EditInput) -> Done:
     """Something about the plan's people changed, and no revision of it came of that."""
     document = PlanRevision.objects.get(plan=plan, number=plan.head).document
     can_redo = bool(actions.newer_state(plan))
-    return Done(Edited(plan, core_plan(document)), said, given.chosen, can_redo)
+    return Done(Edited(plan, core_plan(document)), message, given.chosen, can_redo)
 
 
 # Back and forth.

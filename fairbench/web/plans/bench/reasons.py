@@ -102,13 +102,13 @@ def reason_of(found: Fit, time: ItemTime, person: Person, shelf: Shelf, conditio
     """Why a person does an item as they do, with what else could be chosen."""
     verdict = found.of(person.id, time.item.id)
     left_out = tuple(
-        _why(one.triggered_by, conditions, one.version.name)
-        for one in verdict.rejected
+        _why(rejected.triggered_by, conditions, rejected.version.name)
+        for rejected in verdict.rejected
         if verdict.kind is not VerdictKind.TALK_FIRST
     )
-    planned = frozenset(own.exercise.id for own in found.timeline.items)
+    planned = frozenset(time.exercise.id for time in found.timeline.items)
     without_override = fit_item(replace(person, overrides=()), time, shelf, conditions, planned)
-    against = {one.version for one in without_override.rejected}
+    against = {rejected.version for rejected in without_override.rejected}
     sides: tuple[tuple[str, str], ...] = ()
     if verdict.version is not None and verdict.sides_differ:
         sides = tuple((side.value, fit.version.name if fit.version else "rests") for side, fit in _by_side(verdict))
@@ -132,8 +132,10 @@ def _instead(
     """What else could be done: what is done instead already, then the nearest that suit."""
     if verdict.kind is VerdictKind.TALK_FIRST:
         return ()
-    others = ((one.exercise, one.version) for one in alternatives_for(verdict.person, time, found, shelf, conditions))
-    nearest = [one for one in islice(others, OFFERED + 1) if one[0] is not verdict.exercise]
+    others = (
+        (other.exercise, other.version) for other in alternatives_for(verdict.person, time, found, shelf, conditions)
+    )
+    nearest = [other for other in islice(others, OFFERED + 1) if other[0] is not verdict.exercise]
     now = [(verdict.exercise, verdict.version)] if verdict.kind is VerdictKind.SWAPPED and verdict.version else []
     return (*now, *nearest[: OFFERED - len(now)])
 
@@ -165,7 +167,7 @@ def _pulls(verdict: Verdict, conditions: Conditions) -> str:
     """Said where one condition wants more of what another wants less of."""
     against = [
         hit
-        for hit in (*verdict.triggered, *(one.triggered_by for one in verdict.rejected))
+        for hit in (*verdict.triggered, *(rejected.triggered_by for rejected in verdict.rejected))
         if hit.effect in (Effect.AVOID, Effect.EASE)
     ]
     wants = [hit for hit in verdict.triggered if hit.effect is Effect.FAVOUR]

@@ -182,7 +182,7 @@ class BenchView:
             (len(self.group.people), "person", "people"),
             (self.timeline.changes_of_level(), "change of level", "changes of level"),
         )
-        return " · ".join(f"{number} {one if number == 1 else many}" for number, one, many in counts)
+        return " · ".join(f"{number} {singular if number == 1 else plural}" for number, singular, plural in counts)
 
     @property
     def opened(self) -> bool:
@@ -223,7 +223,7 @@ def bench_view(
     time = timeline.time_of(chosen) if chosen else None
     found = fit(timeline, group.people, stock, conditions)
     everyone = shares(found, group.people)
-    person = next((own for own in group.people if own.id == selection.person), None)
+    person = next((known for known in group.people if known.id == selection.person), None)
     address = reverse("plans:bench", args=[plan.id])
     beside = bool(time or person or selection.bases)
     return BenchView(

@@ -67,7 +67,7 @@ def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
     edited = done.edited
     view = bench_view(edited.plan, edited.value, done.chosen)
     context = {"view": view, "plan": edited.plan, "can_redo": done.can_redo, "notice": edited.notice}
-    return _answer(request, context, f"{done.said} {view.spoken} {edited.notice}")
+    return _answer(request, context, f"{done.message} {view.spoken} {edited.notice}")
 
 
 @require_POST
@@ -119,7 +119,7 @@ def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
         "plan": plan,
         "blocks": rows_by_block(stock, "plans/_shelf_row.html", found),
         "count": len(found),
-        "versions": sum(len(one.versions) for one in found),
+        "versions": sum(len(match.versions) for match in found),
         "wrong": wrong,
     }
     return render(request, "plans/_shelf_results.html", context)
@@ -140,8 +140,8 @@ def _refused(request: HttpRequest, plan_id: UUID, status: int, message: str, **m
     return _answer(request, context | {"refused": message}, f"Not applied. {message}", status)
 
 
-def _answer(request: HttpRequest, context: dict[str, Any], said: str, status: int = 200) -> HttpResponse:
+def _answer(request: HttpRequest, context: dict[str, Any], message: str, status: int = 200) -> HttpResponse:
     """The bench in one swap, and beside it the sentence for the live region."""
     html = render_to_string("plans/_bench.html", context, request)
-    spoken = render_to_string("plans/_said.html", {"said": said})
+    spoken = render_to_string("plans/_status.html", {"message": message})
     return HttpResponse(html + spoken, status=status)

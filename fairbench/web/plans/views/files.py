@@ -22,8 +22,8 @@ def plan_json(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     plan = find(Plan, plan_id)
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     used = {item.exercise for item in value.items()}
-    own = [{**row.document, "id": row.slug} for row in OwnExercise.objects.filter(slug__in=used)]
-    response = HttpResponse(write_plan(value, own), content_type="application/json; charset=utf-8")
+    carried = [{**row.document, "id": row.slug} for row in OwnExercise.objects.filter(slug__in=used)]
+    response = HttpResponse(write_plan(value, carried), content_type="application/json; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{slugify(plan.name) or "plan"}.json"'
     return response
 
