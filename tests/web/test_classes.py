@@ -15,6 +15,8 @@ from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachE
 from fairbench.web.classes.remembered import remembered_of
 from tests.factories import make_group
 
+from .conftest import core_plan
+
 pytestmark = pytest.mark.django_db
 NUMBERS = itertools.count(1)  # ids must be the same in every test process
 START = datetime.datetime(2026, 3, 2, 10, tzinfo=datetime.UTC)
@@ -257,6 +259,22 @@ def test_today_remembers_the_last_class(client_in, meeting, group, django_assert
         page = client_in.get("/").content.decode()
     assert "Elbow free" in page
     assert "Pain 2 of 10 in the left knee. Ask how it was the day after." in page
+
+
+def test_today_remembers_the_newest_class_of_a_group(client_in, meeting, group, actor, plan) -> None:
+    person = group.participants.first()
+    report(client_in, meeting, *whole_class(), event("noted", 50, participant=str(person.id), text="Elbow free"))
+    client_in.post(reverse("classes:record_save", args=[meeting.id]))
+    Meeting.objects.update(held_on=timezone.localdate() - datetime.timedelta(days=7))
+    later = actions.open_meeting(actor, group, plan, core_plan("bridge"))
+    actions.set_here(actor, later.id, HereInput(participant=person.id, here="yes"))
+    actions.begin_teaching(actor, later.id)
+    report(client_in, later, event("noted", 5, participant=str(person.id), text="Knee stiff"))
+    actions.end_teaching(actor, later.id)
+    actions.record(actor, later.id)
+    page = client_in.get("/").content.decode()
+    assert "Knee stiff" in page
+    assert "Elbow free" not in page
 
 
 def test_what_is_remembered_follows_every_correction(client_in, meeting, group) -> None:

@@ -16,9 +16,12 @@ from fairbench.web.accounts.models import Practice, User
 from fairbench.web.classes.models import Difference, Meeting, TeachEvent
 from fairbench.web.demo import account as demo_login
 from fairbench.web.people.models import Group, Listing, Participant, PastListing
+from fairbench.web.plans import actions as plan_actions
 from fairbench.web.plans.models import Plan
 from tests.factories import make_group
 from tests.reading import words
+
+from .conftest import core_plan
 
 pytestmark = pytest.mark.django_db
 
@@ -245,3 +248,16 @@ def test_wrong_addresses_and_broken_pages_say_what_was_kept(client_in, monkeypat
     broken = client_in.get("/shelf/")
     assert broken.status_code == 500
     assert "Everything saved before this is kept" in broken.content.decode()
+
+
+def test_one_of_something_is_never_told_as_many(client_in, actor) -> None:
+    group = make_group(actor.practice, 1)
+    plan = plan_actions.create(actor, core_plan("band-row"), group, "Made for a test")
+    pages = ["/", "/plans/", "/people/", f"/people/groups/{group.id}/", f"/plans/{plan.id}/", "/shelf/?q=seated+row"]
+    papers = [f"/plans/{plan.id}/cue-sheet/", f"/plans/{plan.id}/pack-list/", "/shelf/sheet/?q=seated+row"]
+    for page in (*pages, *papers):
+        answer = client_in.get(page)
+        assert answer.status_code == 200, page
+        assert not re.search(
+            r"\b1 (items|people|exercises|versions|plans|classes|cautions)\b", words(answer.content.decode())
+        ), page
