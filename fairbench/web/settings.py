@@ -52,12 +52,14 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "fairbench.web.site.no_store.NoStoreMiddleware",
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
     "fairbench.web.accounts.middleware.PracticeScopeMiddleware",
     "fairbench.web.people.handover.HandedOverMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "django_htmx.middleware.HtmxMiddleware",
+    "fairbench.web.site.input_errors.InputErrorMiddleware",
 ]
 
 ROOT_URLCONF = "fairbench.web.urls"
@@ -148,7 +150,7 @@ LOGGING = {
     "disable_existing_loggers": False,
     "formatters": {
         "json": {
-            "()": "pythonjsonlogger.json.JsonFormatter",
+            "()": "fairbench.web.site.error_log.FramesFormatter",
             "fmt": "%(asctime)s %(levelname)s %(name)s %(message)s",
         }
     },
@@ -156,7 +158,7 @@ LOGGING = {
     "root": {"handlers": ["console"], "level": "WARNING"},
     "loggers": {
         "fairbench": {"level": env.str("FAIRBENCH_LOG_LEVEL", default="INFO")},
-        "django.request": {"level": "CRITICAL"},
+        "django.request": {"level": "ERROR"},
         "django.security": {"level": "CRITICAL"},
     },
 }

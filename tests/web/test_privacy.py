@@ -174,6 +174,8 @@ ASSISTANTS_CHANGE = {
     "news",
     "begin",
     "events",
+    "lead",
+    "discard",
     "end",
     "record_person",
     "record_save",

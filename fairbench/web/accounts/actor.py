@@ -48,9 +48,18 @@ class Actor:
         if not self.may(permission):
             raise PermissionDenied(f"Your role ({self.user.role}) may look at this but not change it.")
 
-    def audit(self, verb: str, object_id: UUID) -> None:
-        """Write down what was done."""
-        AuditEntry.objects.create(practice=self.practice, user=self.user, verb=verb, object_id=object_id)
+    def audit(
+        self, verb: str, object_id: UUID, old: Mapping[str, Any] | None = None, new: Mapping[str, Any] | None = None
+    ) -> None:
+        """Write down what was done; of a change, what stood there before and what stands there now."""
+        AuditEntry.objects.create(
+            practice=self.practice,
+            user=self.user,
+            verb=verb,
+            object_id=object_id,
+            old=None if old is None else dict(old),
+            new=None if new is None else dict(new),
+        )
 
 
 def actor_of(request: Any) -> Actor:

@@ -4,6 +4,7 @@ import uuid
 from typing import ClassVar
 
 from django.contrib.auth.models import AbstractBaseUser, BaseUserManager
+from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 
 from fairbench.web.site.practice_model import PracticeModel
@@ -57,11 +58,14 @@ class User(AbstractBaseUser):
 
 
 class AuditEntry(PracticeModel):
-    """Who did what to which row, and when. What changed stands in the row's own history."""
+    """Who did what to which row, and when. ``old`` and ``new`` are the values that a change was about, where no row of
+    its own keeps them."""
 
     user = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
     verb = models.CharField(max_length=60)
     object_id = models.UUIDField()
+    old = models.JSONField(null=True, encoder=DjangoJSONEncoder)
+    new = models.JSONField(null=True, encoder=DjangoJSONEncoder)
     at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

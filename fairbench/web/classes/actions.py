@@ -19,10 +19,11 @@ from fairbench.web.people.models import Group, HealthEvent, Participant
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
 
-from .inputs import DifferenceInput, HereInput, NewsInput, TeachEventInput
+from .inputs import DifferenceInput, HereInput, NewsInput, ReportInput, TeachEventInput
 from .meeting import noted_of, timeline_of
-from .models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent
+from .models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent, TeachingDevice
 from .remembered import keep_remembered
+from .reports import Refused, Report
 
 _EVENT_OF = {
     DayNote.Kind.FELL: HealthEvent.Kind.FALL,
@@ -123,10 +124,12 @@ def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
 
 
 @transaction.atomic
-def record_events(actor: Actor, meeting_id: UUID, reported: Sequence[TeachEventInput]) -> list[UUID]:
-    """Keep what a device reports and say which ids are kept now. Sent twice is stored once."""
+def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeting, list[UUID], list[Refused]]:
+    """Keep what a device reports. Gives back the class, the ids that are kept now, and what can never be kept. Sent
+    twice is stored once; what comes after the end is worked into what the class was."""
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    reported = [event for _, event in report.events]
     known = set(
         Participant.objects.filter(id__in=[r.participant for r in reported if r.participant]).values_list(
             "id", flat=True
@@ -135,34 +138,80 @@ def record_events(actor: Actor, meeting_id: UUID, reported: Sequence[TeachEventI
     TeachEvent.objects.bulk_create(
         [
             TeachEvent(
-                id=report.id,
+                id=event.id,
                 practice=actor.practice,
                 meeting=meeting,
-                kind=report.kind,
-                item=report.item,
-                at=report.at,
-                participant_id=report.participant if report.participant in known else None,
-                text=report.text,
-                number=report.number,
+                kind=event.kind,
+                item=event.item,
+                at=event.at,
+                participant_id=event.participant if event.participant in known else None,
+                text=event.text,
+                number=event.number,
             )
-            for report in reported
-            if report.kind != "incident"
+            for event in reported
+            if event.kind != "incident"
         ],
         ignore_conflicts=True,
     )
-    _keep_incidents(actor, meeting, [report for report in reported if report.kind == "incident"], known)
-    if any(report.kind == "ended" for report in reported) and meeting.state == Meeting.State.TEACHING:
-        _end(meeting, max(report.at for report in reported if report.kind == "ended"))
-    if any(report.kind == "noted" for report in reported):
+    _keep_incidents(actor, meeting, [event for event in reported if event.kind == "incident"], known)
+    _seen(meeting, report.device)
+    ends = [event.at for event in reported if event.kind == "ended"]
+    if meeting.state != Meeting.State.TEACHING:
+        if reported and meeting.ended_at:
+            _work_out(meeting)
+    elif ends:
+        _end(meeting, max(ends))
+    if any(event.kind == "noted" for event in reported):
         keep_remembered(meeting)
-    ids = [report.id for report in reported]
+    ids = [event.id for event in reported]
     kept = [
         row_id
         for model in (TeachEvent, Incident)
         for row_id in model.objects.filter(meeting=meeting, id__in=ids).values_list("id", flat=True)
     ]
-    actor.audit("meeting.report", meeting.id)
-    return kept
+    taken = [Refused(number, "its id is another's") for number, event in report.events if event.id not in set(kept)]
+    if reported:
+        actor.audit("meeting.report", meeting.id)
+    return meeting, kept, taken
+
+
+def _seen(meeting: Meeting, given: ReportInput) -> None:
+    """What the device said of itself. The first that shows a class leads it; where it is is known from the leader."""
+    if given.device is None:
+        return
+    now = timezone.now()
+    device, _ = TeachingDevice.objects.update_or_create(
+        practice=meeting.practice,
+        meeting=meeting,
+        key=given.device,
+        defaults={"waiting": given.waiting, "last_seen": now},
+    )
+    if not device.leads and not meeting.devices.filter(leads=True).exists():
+        device.leads = True
+        device.save(update_fields=["leads"])
+    if device.leads and given.player is not None and meeting.state == Meeting.State.TEACHING:
+        meeting.player, meeting.player_at = given.player, now
+        meeting.save(update_fields=["player", "player_at"])
+
+
+@transaction.atomic
+def lead(actor: Actor, meeting_id: UUID, device: UUID) -> Meeting:
+    """Another device takes the class over; the one that led it follows from now on."""
+    actor.require(Permission.CLASSES)
+    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    meeting.devices.filter(leads=True).exclude(key=device).update(leads=False)
+    TeachingDevice.objects.update_or_create(
+        practice=meeting.practice, meeting=meeting, key=device, defaults={"leads": True, "last_seen": timezone.now()}
+    )
+    actor.audit("meeting.lead", meeting.id)
+    return meeting
+
+
+@transaction.atomic
+def discard_notes(actor: Actor, meeting_id: UUID, number: int) -> None:
+    """Notes that were still on a device were thrown away there, by whoever signed out of it: how many, is on record."""
+    meeting = Meeting.objects.get(id=meeting_id)
+    actor.audit("meeting.discard_notes", meeting.id, new={"number": number})
 
 
 def _keep_incidents(actor: Actor, meeting: Meeting, reported: Sequence[TeachEventInput], known: set[UUID]) -> None:
@@ -196,12 +245,21 @@ def end_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
 
 
 def _end(meeting: Meeting, at: datetime.datetime) -> None:
-    timeline = timeline_of(meeting)
-    actuals = actual_times(timeline, noted_of(meeting.events.all()))
     meeting.state = Meeting.State.TAUGHT
     meeting.ended_at = at
-    meeting.exercises = list(taught_exercises(timeline, actuals))
-    meeting.save(update_fields=["state", "ended_at", "exercises"])
+    meeting.save(update_fields=["state", "ended_at"])
+    _work_out(meeting)
+
+
+def _work_out(meeting: Meeting) -> None:
+    """What was taught in an ended class, from everything that is known of it, and what its group knows by it."""
+    events = list(meeting.events.all())
+    ends = [event.at for event in events if event.kind == "ended"]
+    if ends:
+        meeting.ended_at = max(ends)
+    timeline = timeline_of(meeting)
+    meeting.exercises = list(taught_exercises(timeline, actual_times(timeline, noted_of(events))))
+    meeting.save(update_fields=["ended_at", "exercises"])
     group = Group.objects.select_for_update().get(id=meeting.group_id)
     ended = Meeting.objects.filter(group=group, ended_at__isnull=False)
     group.taught = Counter(exercise for taught in ended.values_list("exercises", flat=True) for exercise in taught)

@@ -1,6 +1,6 @@
 """What is taken for each change of a class: arrivals, what the device reports, the record."""
 
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 from uuid import UUID
 
 from pydantic import AfterValidator, AwareDatetime, BeforeValidator, Field, model_validator
@@ -14,6 +14,7 @@ from fairbench.web.site.inputs import (
     OptionalSide,
     OptionalWhole,
     Slug,
+    Whole,
     within,
     wrong,
 )
@@ -77,6 +78,10 @@ def _in_our_years(moment: AwareDatetime) -> AwareDatetime:
     return moment
 
 
+def _one_of_ours(moment: AwareDatetime | None) -> AwareDatetime | None:
+    return moment if moment is None else _in_our_years(moment)
+
+
 EventKind = Literal[
     "began", "item", "skipped", "one_more", "rested", "swapped", "noted", "incident", "paused", "resumed", "ended"
 ]
@@ -94,10 +99,28 @@ class TeachEventInput(Input):
     number: Annotated[int, Field(ge=-10_000, le=10_000)] | None = None
 
 
-class EventsInput(Input):
-    """What a device reports at once."""
+class ReportInput(Input):
+    """What a device sends at once. ``device`` is the key that it made for itself, ``waiting`` how many events it still
+    has after these, ``sent_at`` its own clock, ``player`` where it is, if it leads the class. Its ``events`` are read
+    one by one."""
 
-    events: Annotated[tuple[TeachEventInput, ...], Field(max_length=MOST_AT_ONCE)]
+    device: Annotated[UUID | None, BeforeValidator(lambda value: value or None)] = None
+    waiting: Annotated[int, Field(ge=0, le=100_000)] = 0
+    sent_at: Annotated[AwareDatetime | None, AfterValidator(_one_of_ours)] = None
+    player: dict[str, Any] | None = None
+    events: Annotated[list[Any], Field(default_factory=list, max_length=MOST_AT_ONCE)]
+
+
+class LeadInput(Input):
+    """The device that takes a class over."""
+
+    device: UUID
+
+
+class DiscardInput(Input):
+    """How many notes were thrown away on a device."""
+
+    number: Annotated[Whole, Field(ge=1, le=100_000)]
 
 
 class DifferenceInput(Input):

@@ -1,5 +1,6 @@
 """Meetings: who came, what happened, and what each person did that was not as planned."""
 
+import datetime
 from typing import Any
 
 from django.core.validators import MaxValueValidator, MinValueValidator
@@ -11,12 +12,22 @@ from django.urls import reverse
 
 from fairbench.web.site.practice_model import PracticeModel
 
+FIRST_MOMENT = datetime.datetime(2000, 1, 1, tzinfo=datetime.UTC)
+END_OF_TIME = datetime.datetime(2200, 1, 1, tzinfo=datetime.UTC)
+"""Moments that are kept lie between these, so that every one of them can be read again in any zone."""
+
+
+def _readable(field: str, name: str) -> models.CheckConstraint:
+    within = models.Q(**{f"{field}__gte": FIRST_MOMENT, f"{field}__lt": END_OF_TIME})
+    return models.CheckConstraint(condition=within | models.Q(**{f"{field}__isnull": True}), name=name)
+
 
 class Meeting(PracticeModel):
     """One class taught. It keeps the plan as it was on the day; ``exercises`` are those that were
     really taught, known once it has ended. ``pace`` (of the slowest who was here) and
     ``taught_before`` (meetings by exercise) fix its timeline as it was when teaching began. ``remembered`` is whom to
-    ask what the next time, kept anew by every action that changes it (:mod:`.remembered`)."""
+    ask what the next time, kept anew by every action that changes it (:mod:`.remembered`). ``player`` is where the
+    counting screen of the leading device was at ``player_at``."""
 
     class State(models.TextChoices):
         ARRIVALS = "arrivals"
@@ -31,6 +42,8 @@ class Meeting(PracticeModel):
     pace = models.FloatField(default=1)
     taught_before = models.JSONField(default=dict)
     remembered = models.JSONField(default=list, editable=False)
+    player = models.JSONField(null=True, editable=False)
+    player_at = models.DateTimeField(null=True, editable=False)
     state = models.CharField(max_length=10, choices=State.choices, default=State.ARRIVALS)
     teacher = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
     held_on = models.DateField()
@@ -39,6 +52,10 @@ class Meeting(PracticeModel):
 
     class Meta:
         ordering = ("-held_on", "-started_at")
+        constraints = (
+            _readable("started_at", "meeting_started_in_our_years"),
+            _readable("ended_at", "meeting_ended_in_our_years"),
+        )
 
     @classmethod
     def for_list(cls, rows: "QuerySet[Meeting]") -> "QuerySet[Meeting]":
@@ -111,6 +128,24 @@ class TeachEvent(PracticeModel):
 
     class Meta:
         ordering = ("at",)
+        constraints = (_readable("at", "event_in_our_years"),)
+
+
+class TeachingDevice(PracticeModel):
+    """A device that shows a class being taught, by the key that it made for itself: ``waiting`` events were still on it
+    when it was ``last_seen``. One of them leads: its buttons count."""
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="devices")
+    key = models.UUIDField()
+    waiting = models.PositiveIntegerField(default=0)
+    leads = models.BooleanField(default=False)
+    last_seen = models.DateTimeField()
+
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(fields=["meeting", "key"], name="one_row_a_device"),
+            models.UniqueConstraint(fields=["meeting"], condition=models.Q(leads=True), name="one_device_leads"),
+        )
 
 
 class Difference(PracticeModel):
@@ -188,3 +223,4 @@ class Incident(PracticeModel):
 
     class Meta:
         ordering = ("at",)
+        constraints = (_readable("at", "incident_in_our_years"),)

@@ -1,6 +1,6 @@
 """The score of a class as plain JSON values: all that the teaching screen plays, nothing to work out."""
 
-from typing import Literal, NotRequired, TypedDict
+from typing import Any, Literal, NotRequired, TypedDict
 
 from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.words import summary
@@ -115,6 +115,7 @@ class ScoreData(TypedDict):
     steps: list[StepData]
     items: list[ItemData]
     meeting: NotRequired[str]
+    player: NotRequired[dict[str, Any] | None]
     people: NotRequired[list[PersonData]]
 
 

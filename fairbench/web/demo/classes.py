@@ -22,9 +22,10 @@ from fairbench.core.plan.timeline import Timeline
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
 from fairbench.web.classes import actions
-from fairbench.web.classes.inputs import DifferenceInput, EventKind, TeachEventInput
+from fairbench.web.classes.inputs import DifferenceInput, EventKind, ReportInput, TeachEventInput
 from fairbench.web.classes.meeting import timeline_of
 from fairbench.web.classes.models import Attendance, Meeting
+from fairbench.web.classes.reports import Report
 from fairbench.web.demo import account as demo
 from fairbench.web.demo.people import CHAIRS, MATS, Someone, has_left, put_down
 from fairbench.web.people.models import Group, Listing, Participant
@@ -190,7 +191,8 @@ def _past_meeting(
     Meeting.objects.filter(id=meeting.id).update(started_at=start)
     meeting.refresh_from_db()
     timeline = timeline_of(meeting)
-    actions.record_events(actor, meeting.id, _events(chance, timeline, start, people))
+    events = _events(chance, timeline, start, people)
+    actions.record_events(actor, meeting.id, Report(ReportInput(events=[]), tuple(enumerate(events)), ()))
     _differences(actor, chance, meeting, timeline, people)
     actions.record(actor, meeting.id)
 

@@ -5,6 +5,8 @@ from django.contrib.staticfiles import finders
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
+from .request_log import request_id
+
 
 @login_not_required
 def service_worker(request: HttpRequest) -> HttpResponse:
@@ -22,7 +24,8 @@ def _page(request: HttpRequest, status: int, what: str, kept: str, then: str) ->
 
 def bad_request(request: HttpRequest, exception: Exception) -> HttpResponse:
     """400, and that nothing was changed."""
-    return _page(request, 400, "That request could not be read.", "Nothing was changed.", "Go back and try again.")
+    words = f"That could not be used: {exception}." if str(exception) else "That request could not be read."
+    return _page(request, 400, words, "Nothing was changed.", "Go back and try again.")
 
 
 def forbidden(request: HttpRequest, exception: Exception) -> HttpResponse:
@@ -39,11 +42,27 @@ def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
 
 
 def broken(request: HttpRequest) -> HttpResponse:
-    """500, with what was kept and what to do."""
-    return _page(
-        request,
-        500,
-        "Something in Fair Bench broke.",
-        "Everything saved before this is kept.",
-        "Go back and try again. If it happens twice, tell whoever runs your server the time on the clock.",
-    )
+    """500, with what was kept and what to do. Needs no session, no database, no template and no list of files, any of
+    which may be what broke."""
+    return HttpResponse(_BROKEN.replace("REFERENCE", request_id() or "none"), status=500)
+
+
+_BROKEN = """<!DOCTYPE html>
+<html lang="en">
+  <head>
+    <meta charset="utf-8">
+    <meta name="viewport" content="width=device-width, initial-scale=1">
+    <title>Something broke · Fair Bench</title>
+    <link rel="stylesheet" href="/static/app.css">
+  </head>
+  <body>
+    <main class="page narrow">
+      <p class="kicker">Fair Bench</p>
+      <h1>Something in Fair Bench broke.</h1>
+      <p>Everything saved before this is kept. Go back and try again. If it happens twice, tell whoever runs your
+      server this reference: <b>REFERENCE</b></p>
+      <p><a class="button" href="/">Go to Today</a></p>
+    </main>
+  </body>
+</html>
+"""

@@ -6,6 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
 from fairbench.core.teaching.log import actual_times
+from fairbench.web.classes.devices import still_to_come
 from fairbench.web.classes.meeting import noted_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import people_records
@@ -52,6 +53,7 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
             "planned_total": sum(a.planned for a in actuals),
             "actual_total": took,
             "timeline": timeline,
+            "still_to_come": still_to_come(found),
             "incidents": found.incidents.select_related("participant", "user"),
         },
     )

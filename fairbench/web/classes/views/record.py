@@ -11,6 +11,7 @@ from django.views.decorators.http import require_POST
 from fairbench.core.errors import InputError
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
+from fairbench.web.classes.devices import still_to_come
 from fairbench.web.classes.inputs import DifferenceInput
 from fairbench.web.classes.meeting import timeline_of
 from fairbench.web.classes.models import Meeting
@@ -23,7 +24,7 @@ def record(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     meeting = find(Meeting, meeting_id, "group")
     if meeting.state in (Meeting.State.ARRIVALS, Meeting.State.TEACHING):
         return redirect("classes:teach", meeting.id)
-    return render(request, "classes/record.html", _context(meeting))
+    return render(request, "classes/record.html", {**_context(meeting), "still_to_come": still_to_come(meeting)})
 
 
 def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResponse:

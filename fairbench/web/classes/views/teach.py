@@ -1,6 +1,5 @@
 """The counting screen, and what its device reports."""
 
-import json
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -12,10 +11,12 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import people_today
+from fairbench.web.classes.devices import leads, player_of
 from fairbench.web.classes.differences import Differing
-from fairbench.web.classes.inputs import EventsInput, TeachEventInput
+from fairbench.web.classes.inputs import DiscardInput, LeadInput
 from fairbench.web.classes.meeting import group_of, timeline_of
 from fairbench.web.classes.models import Meeting
+from fairbench.web.classes.reports import answer, read_report
 from fairbench.web.classes.score import score
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.find import find
@@ -33,6 +34,7 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     differing = Differing(timeline, people_today(meeting), shelf(), load_conditions())
     data = score(timeline, group_of(meeting), shelf(), differing)
     data["meeting"] = str(meeting.id)
+    data["player"] = player_of(meeting)
     data["people"] = [
         {
             "id": str(person.id),
@@ -46,14 +48,38 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 
 @require_POST
 def events(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
-    """What happened, as JSON from the device. Answers with the ids that are kept."""
+    """What happened, as JSON from the device. Answers with what is kept, and with what never can be."""
     meeting = find(Meeting, meeting_id)
     try:
-        reported = _reported(request.body)
+        report = read_report(request.body, meeting)
     except InputError as error:
         return JsonResponse({"error": str(error)}, status=400)
-    kept = actions.record_events(actor_of(request), meeting.id, reported)
-    return JsonResponse({"kept": [str(event_id) for event_id in kept]})
+    meeting, kept, taken = actions.record_events(actor_of(request), meeting.id, report)
+    device = report.device.device
+    return JsonResponse(answer(report, kept, taken, meeting, leads(meeting, device)))
+
+
+def device(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Where the class is, for a device that keeps something of it or follows it."""
+    meeting = find(Meeting, meeting_id)
+    return JsonResponse({"state": meeting.state, "player": player_of(meeting)})
+
+
+@require_POST
+def lead(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """This device takes the class over."""
+    meeting = find(Meeting, meeting_id)
+    given = LeadInput.read(request.POST)
+    actions.lead(actor_of(request), meeting.id, given.device)
+    return JsonResponse({"leads": True, "player": player_of(meeting)})
+
+
+@require_POST
+def discard(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Notes on a device were thrown away there; how many is put on record."""
+    meeting = find(Meeting, meeting_id)
+    actions.discard_notes(actor_of(request), meeting.id, DiscardInput.read(request.POST).number)
+    return HttpResponse(status=204)
 
 
 @require_POST
@@ -62,14 +88,3 @@ def end(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     meeting = find(Meeting, meeting_id)
     actions.end_teaching(actor_of(request), meeting.id)
     return redirect("classes:record", meeting.id)
-
-
-def _reported(body: bytes) -> tuple[TeachEventInput, ...]:
-    """The events in a report. Raises :class:`InputError` with the place of what is wrong in it."""
-    try:
-        data = json.loads(body)
-    except (ValueError, RecursionError):
-        raise InputError("needs JSON with a list 'events'") from None
-    if not isinstance(data, dict):
-        raise InputError("needs JSON with a list 'events'")
-    return EventsInput.read(data).events
