@@ -180,10 +180,42 @@ test("a class goes on after a reload from where it was kept", () => {
   assert.ok(again.woke);
 });
 
+test("a step that is as in the score is kept by its number, one that is not as it is", () => {
+  const player = begun();
+  pass(player, 9);
+  player.oneMore();
+  player.rest();
+  const kept = player.saved().queue;
+  assert.deepEqual([typeof kept[0], kept[1].kind, kept[2].kind, kept.slice(3)], ["number", "rest", "work", [2, 3, 4, 5, 6, 7]]);
+  const again = begun(JSON.parse(JSON.stringify(player.saved())));
+  assert.deepEqual(again.queue.map((step) => [step.kind, step.seconds]), player.queue.map((step) => [step.kind, step.seconds]));
+});
+
+test("another screen is where the first one is, however its clock stands", () => {
+  const player = begun();
+  pass(player, 9);
+  const told = JSON.parse(JSON.stringify({ ...player.told(), ago: 2 }));
+  now += 5_000_000;
+  const other = new Player(score(), () => assert.fail("a screen that follows reports nothing"), null);
+  other.follow(told);
+  assert.deepEqual([other.index, Math.round(other.at), Math.round(other.elapsed), other.running], [1, 5, 11, true]);
+  player.playOrPause();
+  other.follow({ ...JSON.parse(JSON.stringify(player.told())), ago: 30 });
+  assert.deepEqual([other.index, Math.round(other.at), other.running], [1, 3, false]);
+});
+
+test("a screen that was silent for long is not followed past some minutes", () => {
+  const player = begun();
+  pass(player, 1);
+  const other = new Player(score(), () => {}, null);
+  other.follow({ ...player.told(), ago: 5000 });
+  assert.equal(Math.round(other.at), 601);
+});
+
 test("a class that was kept before beats had names goes on too", () => {
   const player = begun();
   pass(player, 9);
-  const saved = JSON.parse(JSON.stringify(player.saved()));
+  const saved = JSON.parse(JSON.stringify({ ...player.saved(), queue: player.queue.map((step) => ({ ...step, number: undefined })) }));
   for (const step of saved.queue) step.beats = step.beats.map((beat) => [beat.at, beat.seconds, beat.calls, beat.number, beat.of, beat.word, beat.side, ...beat.moves, beat.cycle]);
   const again = begun(saved);
   assert.deepEqual(again.beat, player.beat);

@@ -1,4 +1,3 @@
-from django.contrib.auth.views import LogoutView
 from django.urls import path
 
 from . import views
@@ -6,5 +5,5 @@ from . import views
 app_name = "accounts"
 urlpatterns = [
     path("sign-in/", views.SignIn.as_view(), name="sign_in"),
-    path("sign-out/", LogoutView.as_view(), name="sign_out"),
+    path("sign-out/", views.SignOut.as_view(), name="sign_out"),
 ]

@@ -6,6 +6,7 @@ app_name = "classes"
 urlpatterns = [
     path("", today.today, name="today"),
     path("classes/", history.meetings, name="list"),
+    path("device/", teach.on_this_device, name="on_this_device"),
     path("classes/open/", arrivals.open_meeting, name="open"),
     path("classes/<uuid:meeting_id>/", history.meeting, name="meeting"),
     path("classes/<uuid:meeting_id>/arrivals/", arrivals.arrivals, name="arrivals"),

@@ -9,7 +9,7 @@ from django.urls import Resolver404, resolve
 KEY, TRIES = "handed", "handed_tries"
 MOST_TRIES = 5
 _OPEN = {"people:ask", "people:asked"}
-_ALWAYS = {"people:hand_back", "service_worker"}
+_ALWAYS = {"people:hand_back", "people:handed", "service_worker"}
 
 
 class HandedOverMiddleware:

@@ -24,6 +24,7 @@ urlpatterns = [
     path("<uuid:participant_id>/clear/", health.clear, name="clear"),
     path("<uuid:participant_id>/screening/", screening.begin, name="screening"),
     path("hand-back/", screening.hand_back, name="hand_back"),
+    path("hand-back/questions/", screening.handed, name="handed"),
     path("screening/<uuid:screening_id>/<int:number>/", screening.ask, name="ask"),
     path("screening/<uuid:screening_id>/asked/", screening.asked, name="asked"),
     path("screening/<uuid:screening_id>/review/", screening.review, name="review"),

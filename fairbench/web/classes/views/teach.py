@@ -65,6 +65,11 @@ def device(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     return JsonResponse({"state": meeting.state, "player": player_of(meeting)})
 
 
+def on_this_device(request: HttpRequest) -> HttpResponse:
+    """What the device still keeps of classes; the device knows, the server does not."""
+    return render(request, "classes/device.html")
+
+
 @require_POST
 def lead(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """This device takes the class over."""

@@ -32,6 +32,18 @@ def begin(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     screening = health_actions.begin_screening(actor_of(request), person.id)
     if request.POST.get("handed") == "yes":
         hand_over(request, screening.id)
+    return _next_question(screening)
+
+
+def handed(request: HttpRequest) -> HttpResponse:
+    """Where a tablet that was handed over goes on: at the first question without an answer."""
+    screening_id = request.session.get(KEY)
+    if screening_id is None:
+        return redirect("classes:today")
+    return _next_question(find(Screening, screening_id))
+
+
+def _next_question(screening: Screening) -> HttpResponse:
     questions = load_questions()
     left = (n for n, question in enumerate(questions, 1) if question.id not in screening.answers)
     return redirect("people:ask", screening.id, next(left, len(questions)))

@@ -1,5 +1,7 @@
 // The counting screen: reads the score, plays it, keeps the device's own record, and shows it all.
 
+import { deviceKey, playerKey, post, reach } from "./device/notes.js";
+import { forget } from "./device/pages.js";
 import { closeDrawers, anyDrawerOpen, fillVersions, listenForIncidents, listenForNotes, openDrawer } from "./teach/drawers.js";
 import { Figure } from "./teach/figure.js";
 import { Outbox } from "./teach/outbox.js";
@@ -10,38 +12,79 @@ import { Sound } from "./teach/sound.js";
 const part = (id) => document.getElementById(id);
 const score = JSON.parse(part("score").textContent);
 const facts = part("teach").dataset;
-const stateKey = `fairbench.class.${score.meeting}`;
+const stateKey = playerKey(score.meeting);
 
-function showSync(outbox) {
+function syncWords(outbox) {
   const count = outbox.waiting.length;
-  part("sync").classList.toggle("waiting", count > 0);
-  part("sync").textContent = outbox.signedOut ? "signed out: all kept here, sign in again to send" : count ? `${count} kept on this device` : "all saved";
+  if (outbox.signedOut) return "signed out: all kept here, sign in again to send";
+  if (count) return `${count} kept on this device`;
+  if (outbox.refused.length) return `${outbox.refused.length} could not be taken: see “On this device”`;
+  return "all saved";
 }
 
-const outbox = new Outbox(score.meeting, facts.events, facts.token, showSync);
-const saved = JSON.parse(localStorage.getItem(stateKey) ?? "null");
-const player = new Player(score, (kind, details) => outbox.add(kind, details), saved);
+// What the server said last: whether this screen leads the class, and whether the class is still going on.
+function showSync(outbox) {
+  part("sync").classList.toggle("waiting", outbox.waiting.length > 0);
+  part("sync").textContent = syncWords(outbox);
+  const { told } = outbox;
+  if (!told) return;
+  if (told.state !== "teaching" && !player.ended) {
+    player.endedElsewhere();
+    save();
+  }
+  if (following === told.leads && !player.ended) setFollowing(!told.leads);
+}
+
+const local = JSON.parse(localStorage.getItem(stateKey) ?? "null");
+// What another screen leads, this one shows from the first moment; it may take over.
+let following = !local && score.player !== null;
+const player = new Player(score, (kind, details) => following || outbox.add(kind, details), local);
+if (following) player.follow(score.player);
+const outbox = new Outbox(score.meeting, () => (following || !player.began ? null : player.told()), showSync);
 const screen = new Screen(player, outbox);
 const figure = new Figure(player, score);
 const sound = new Sound();
 
 function save() {
-  localStorage.setItem(stateKey, JSON.stringify(player.saved()));
+  if (!following) localStorage.setItem(stateKey, JSON.stringify(player.saved()));
 }
 
-function forget() {
-  localStorage.removeItem(stateKey);
-  navigator.serviceWorker?.controller?.postMessage({ forget: location.pathname });
+function setFollowing(on) {
+  following = on;
+  screen.following = on;
+  part("follows").hidden = !on;
+  if (on) localStorage.removeItem(stateKey);
+  else save();
+  screen.show();
+}
+
+async function follow() {
+  if (!following || player.ended) return;
+  const answer = await reach(facts.device);
+  if (!answer?.ok || !following) return;
+  const told = await answer.json();
+  if (told.state !== "teaching") player.endedElsewhere();
+  else if (told.player) player.follow(told.player);
+  screen.show();
+}
+
+part("take-over").addEventListener("click", async () => {
+  const answer = await post(facts.lead, new URLSearchParams({ device: deviceKey() }));
+  if (!answer?.ok) return set("follows-words", "The server cannot be reached, so this screen cannot take over now.");
+  const told = await answer.json();
+  if (told.player) player.follow(told.player);
+  setFollowing(false);
+});
+
+function set(id, text) {
+  part(id).textContent = text;
 }
 
 // To the record once everything has arrived; until then it waits and says so.
-function toRecord() {
-  if (outbox.waiting.length) {
-    outbox.send();
-    return;
-  }
-  forget();
-  location.assign(facts.record);
+async function toRecord() {
+  if (outbox.waiting.length) return outbox.send();
+  await forget(score.meeting);
+  return location.assign(facts.record);
 }
 
 function press(id, action) {
@@ -107,6 +150,7 @@ setInterval(() => {
     save();
   }
 }, 100);
+setInterval(follow, 3000);
 window.addEventListener("pagehide", () => player.began && part("do-pause").textContent !== "Record" && save());
 
 let lock = null;
@@ -130,7 +174,7 @@ async function keepPage() {
   ready.active.postMessage({ keep: location.pathname, needed });
 }
 
-screen.show();
+setFollowing(following);
 figure.show();
 showSync(outbox);
 outbox.send();

@@ -6,6 +6,7 @@
 const SLEPT = 5000;
 const MORE_SECONDS = 10;
 const REST_SECONDS = 30;
+const MOST_SILENCE = 600;
 const COUNTED = new Set(["repetition", "breath", "pulse", "round"]);
 const OTHER = { left: "right", right: "left" };
 const BEAT = ["at", "seconds", "calls", "number", "of", "word", "side", "from", "to", "cycle"];
@@ -20,12 +21,24 @@ function named(step) {
   return { ...step, beats };
 }
 
+// A step as it is kept: by its number in the score where it still is as it was there.
+function brief(step) {
+  if (step.number === undefined) return step;
+  return step.resumeAt === undefined ? step.number : { number: step.number, resumeAt: step.resumeAt };
+}
+
 export class Player {
   constructor(score, report, saved) {
     this.score = score;
     this.report = report;
     this.items = new Map(score.items.map((item) => [item.id, item]));
-    this.queue = saved?.queue?.map(named) ?? score.steps.map((step) => ({ ...step, planned: step.seconds }));
+    this.restore(saved);
+  }
+
+  restore(saved) {
+    const steps = this.score.steps.map((step, number) => ({ ...step, planned: step.seconds, number }));
+    const whole = (step) => (typeof step === "number" ? steps[step] : step.number === undefined ? named(step) : { ...steps[step.number], ...step });
+    this.queue = saved?.queue?.map(whole).filter((step) => step?.kind) ?? steps;
     this.index = saved?.index ?? 0;
     this.at = saved?.at ?? 0;
     this.startedAt = saved?.startedAt ?? null;
@@ -36,6 +49,16 @@ export class Player {
     this.running = false;
     this.woke = Boolean(saved?.startedAt && !saved?.endedAt);
     this.last = Date.now();
+  }
+
+  // Where another screen is, as it told the server so many seconds ago. One that has been silent for long may have
+  // stopped, so this one goes no further than some minutes on.
+  follow(told) {
+    const since = told.running ? Math.min(told.ago, MOST_SILENCE) : 0;
+    const startedAt = told.elapsed === null ? null : Date.now() - (told.elapsed + told.ago) * 1000;
+    this.restore({ ...told, startedAt, endedAt: null, at: told.at + since });
+    this.woke = false;
+    this.running = told.running;
   }
 
   get step() {
@@ -81,7 +104,13 @@ export class Player {
 
   saved() {
     const { queue, index, at, startedAt, endedAt, reported, swapped } = this;
-    return { queue, index, at, startedAt, endedAt, reported, swapped, skipped: [...this.skipped] };
+    return { queue: queue.map(brief), index, at, startedAt, endedAt, reported, swapped, skipped: [...this.skipped] };
+  }
+
+  // The same for another screen, whose clock may be another.
+  told() {
+    const { startedAt, endedAt, ...rest } = this.saved();
+    return { ...rest, elapsed: this.began ? this.elapsed : null, running: this.running };
   }
 
   tick() {
@@ -164,7 +193,7 @@ export class Player {
     if (!step) return;
     step.resumeAt = this.at;
     const done = step.seconds ? this.at / step.seconds : 0;
-    const rest = { ...step, kind: "rest", seconds: REST_SECONDS, planned: 0, start: step.start + done * step.planned, beats: [], says: "Rest. Breathe.", resumeAt: undefined };
+    const rest = { ...step, kind: "rest", seconds: REST_SECONDS, planned: 0, start: step.start + done * step.planned, beats: [], says: "Rest. Breathe.", resumeAt: undefined, number: undefined };
     this.queue.splice(this.index, 0, rest);
     this.at = 0;
     this.report("rested", { item: step.item ?? "", number: REST_SECONDS });
@@ -176,7 +205,7 @@ export class Player {
 
   oneMore() {
     if (!this.canDoMore()) return;
-    const step = { ...this.step, beats: this.step.beats.map((beat) => ({ ...beat })) };
+    const step = { ...this.step, number: undefined, beats: this.step.beats.map((beat) => ({ ...beat })) };
     const last = step.beats[step.beats.length - 1];
     if (COUNTED.has(last.calls)) {
       const group = step.beats.filter((beat) => beat.calls === last.calls && beat.number === last.number);
@@ -220,9 +249,13 @@ export class Player {
 
   end() {
     if (this.ended) return;
-    this.running = false;
-    this.endedAt = Date.now();
+    this.endedElsewhere();
     this.report("ended");
+  }
+
+  endedElsewhere() {
+    this.running = false;
+    this.endedAt ??= Date.now();
   }
 
   // When late: an item still to come that is marked as an extra and whose going moves nobody about.

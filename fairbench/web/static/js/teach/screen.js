@@ -56,6 +56,7 @@ export class Screen {
     this.outbox = outbox;
     this.strip = new Strip(player);
     this.spokenStep = null;
+    this.following = false;
   }
 
   show() {
@@ -196,21 +197,22 @@ export class Screen {
 
   showLate() {
     const { player } = this;
-    const extra = player.began && !player.ended && player.behind > LATE ? player.extraToLeaveOut() : null;
+    const extra = player.began && !player.ended && !this.following && player.behind > LATE ? player.extraToLeaveOut() : null;
     const button = part("do-leave-out");
     button.hidden = !extra;
     button.dataset.item = extra?.id ?? "";
     set("do-leave-out", extra ? `Late: leave out ${extra.name}, ${clock(extra.end - extra.start)}` : "");
   }
 
+  // A screen that follows has no buttons but for notes, stop signs and sound.
   showButtons() {
     const { player } = this;
-    part("do-pause").disabled = false; // it waits for this script to be there
+    const idle = this.following || !player.began || player.ended;
+    part("do-pause").disabled = this.following && !player.ended; // until this script is there it waits, too
     set("do-pause", player.ended ? "Record" : !player.began ? "Begin" : player.running ? "Pause" : "Go on");
-    for (const id of ["do-back", "do-next", "do-rest", "do-skip", "do-note", "do-end"]) {
-      part(id).disabled = !player.began || player.ended;
-    }
-    part("do-more").disabled = !player.began || player.ended || !player.canDoMore();
-    part("do-swap").disabled = !player.began || player.ended || !player.item?.others.length;
+    for (const id of ["do-back", "do-next", "do-rest", "do-skip", "do-end"]) part(id).disabled = idle;
+    part("do-note").disabled = !player.began || player.ended;
+    part("do-more").disabled = idle || !player.canDoMore();
+    part("do-swap").disabled = idle || !player.item?.others.length;
   }
 }
