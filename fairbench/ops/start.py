@@ -61,6 +61,7 @@ def start(fresh: bool) -> int:
             raise OpsError("--fresh only rebuilds the database that bin/start made itself, not your DATABASE_URL.")
         _secret_key()
         _manage(environment, "migrate", "--verbosity", "0")
+        _manage(environment, "keep_planned")
         _manage(environment, "load_demo", "--if-empty")
         _manage(environment, "collectstatic", "--noinput", "--verbosity", "0")
         return _serve(environment)

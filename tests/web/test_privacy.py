@@ -43,6 +43,8 @@ OF_NO_PRACTICE = {
     "list",
     "new",
     "hand_back",
+    "handed",
+    "on_this_device",
 }
 
 

@@ -5,10 +5,11 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 
 from ..dose.dose import Dose
+from ..errors import PlanError
 from ..exercises.exercise import Exercise, Version
 from ..exercises.shelf import Shelf
 from ..people.conditions import Conditions, Declared, Effect
-from ..people.person import Person
+from ..people.person import Override, Person
 from ..plan.timeline import ItemTime, Timeline
 from ..positions import Level
 from ..ranked import Ranked
@@ -228,7 +229,7 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
         nothing = SideFit(None, (), ())
         return verdict(VerdictKind.TALK_FIRST, None, nothing, nothing, person.talk_first)
     override = next((known for known in person.overrides if known.exercise == exercise.id), None)
-    if override is not None:
+    if override is not None and _still_offered(override, exercise, shelf):
         done = shelf.exercise(override.instead) if override.instead else exercise
         chosen = done.version(override.version)
         kind = (
@@ -275,6 +276,16 @@ def _choose(profile: _Profile, exercise: Exercise, base: Version, dose: Dose | N
     if best is None:
         return SideFit(None, (), tuple(rejected))
     return SideFit(best[1], best[2].triggered, tuple(rejected))
+
+
+def _still_offered(override: Override, exercise: Exercise, shelf: Shelf) -> bool:
+    """Whether what was decided can still be done. A decision about what was taken out of the catalogue no longer holds;
+    the fit decides then."""
+    try:
+        (shelf.exercise(override.instead) if override.instead else exercise).version(override.version)
+    except PlanError:
+        return False
+    return True
 
 
 def _instead(

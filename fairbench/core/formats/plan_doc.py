@@ -10,12 +10,15 @@ from pydantic import Field, ValidationError
 from ..errors import InputError, PlanError
 from ..exercises.aim import BlockKind
 from ..exercises.shelf import Shelf
+from ..exercises.successors import Successors
 from ..plan.plan import MAX_ITEMS, Block, Item, Plan
+from ..plan.readable import readable
 from ..positions import Position
 from ..sides import Side
 from .catalogue_doc import ExerciseDoc, exercise_value
 from .dose_doc import Doc, DoseDoc, dose_document, dose_value
 from .places import first_error
+from .successors_doc import load_successors
 
 LARGEST_FILE = 1_000_000
 """Bytes. The largest plan allowed is far below this."""
@@ -92,7 +95,9 @@ def read_plan_file(data: bytes | str, shelf: Shelf) -> PlanFile:
         except InputError as error:
             raise error.within(place) from None
     whole = Shelf({**shelf.exercises, **exercises}, shelf.props, shelf.archived)
-    return PlanFile(plan_value(document, whole), whole, dict(brought.values()))
+    successors = load_successors()
+    plan = readable(plan_value(document, whole, successors), whole, successors).plan
+    return PlanFile(plan, whole, dict(brought.values()))
 
 
 def _brought(document: Any, shelf: Shelf) -> dict[str, tuple[str, dict[str, Any]]]:
@@ -105,16 +110,21 @@ def _brought(document: Any, shelf: Shelf) -> dict[str, tuple[str, dict[str, Any]
     return found
 
 
-def plan_value(document: Any, shelf: Shelf | None = None) -> Plan:
+def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors | None = None) -> Plan:
     """The plan that a JSON value describes; errors as in :func:`read_plan`. The value comes from
-    ourselves, so its text is taken as it is."""
+    ourselves, so its text is taken as it is. What is retired counts as known where its ``successors`` are given."""
     try:
         doc = PlanDoc.model_validate(document)
     except ValidationError as error:
         message, place, _ = first_error(error)
         raise PlanError(message, place) from None
     blocks = tuple(
-        Block(block.kind, tuple(_item(item, f"blocks[{b}].items[{i}]", shelf) for i, item in enumerate(block.items)))
+        Block(
+            block.kind,
+            tuple(
+                _item(item, f"blocks[{b}].items[{i}]", shelf, successors or {}) for i, item in enumerate(block.items)
+            ),
+        )
         for b, block in enumerate(doc.blocks)
     )
     return Plan(doc.name, doc.length_min, blocks, doc.lead, doc.water_every_min, doc.start)
@@ -153,7 +163,7 @@ def plan_schema() -> dict[str, Any]:
     return schema
 
 
-def _item(doc: ItemDoc, place: str, shelf: Shelf | None) -> Item:
+def _item(doc: ItemDoc, place: str, shelf: Shelf | None, successors: Successors) -> Item:
     try:
         dose = None
         if doc.dose is not None:
@@ -161,7 +171,7 @@ def _item(doc: ItemDoc, place: str, shelf: Shelf | None) -> Item:
                 dose = dose_value(doc.dose)
             except InputError as error:
                 raise error.within("dose") from None
-        if shelf is not None:
+        if shelf is not None and (doc.exercise, doc.version) not in successors:
             shelf.exercise(doc.exercise).version(doc.version)
         return Item(doc.id, doc.exercise, doc.version, dose, doc.rest_after, doc.note, doc.extra)
     except InputError as error:

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
-from ..plan.timeline import Timeline
+from .planned import Planned
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,7 +31,7 @@ class Actual:
         return None if self.actual is None else self.actual - self.planned
 
 
-def actual_times(timeline: Timeline, noted: Iterable[Noted]) -> tuple[Actual, ...]:
+def actual_times(planned: Planned, noted: Iterable[Noted]) -> tuple[Actual, ...]:
     """Seconds each item took: from when it began until the next one began or the class ended.
 
     An item gone back to adds up. Events may come in any order; they are sorted by time.
@@ -49,17 +49,17 @@ def actual_times(timeline: Timeline, noted: Iterable[Noted]) -> tuple[Actual, ..
             running = event
     return tuple(
         Actual(
-            item.item.id,
-            item.exercise.name,
+            item.id,
+            item.name,
             item.total,
-            seconds.get(item.item.id),
-            item.item.id in skipped,
+            seconds.get(item.id),
+            item.id in skipped,
         )
-        for item in timeline.items
+        for item in planned.items
     )
 
 
-def taught_exercises(timeline: Timeline, actuals: Iterable[Actual]) -> tuple[str, ...]:
+def taught_exercises(planned: Planned, actuals: Iterable[Actual]) -> tuple[str, ...]:
     """The exercises that count as taught: begun and not skipped, in order, each once."""
     done: Mapping[str, bool] = {a.item: a.actual is not None and not a.skipped for a in actuals}
-    return tuple(dict.fromkeys(i.exercise.id for i in timeline.items if done.get(i.item.id)))
+    return tuple(dict.fromkeys(i.exercise for i in planned.items if done.get(i.id)))

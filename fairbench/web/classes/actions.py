@@ -9,18 +9,17 @@ from django.db import transaction
 from django.utils import timezone
 
 from fairbench.core.errors import InputError
-from fairbench.core.formats.plan_doc import plan_document, plan_value
+from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.teaching.log import actual_times, taught_exercises
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import EventInput
 from fairbench.web.people.models import Group, HealthEvent, Participant
-from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
 
 from .inputs import DifferenceInput, HereInput, NewsInput, ReportInput, TeachEventInput
-from .meeting import noted_of, timeline_of
+from .meeting import keep_planned, noted_of, planned_for
 from .models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent, TeachingDevice
 from .remembered import keep_remembered
 from .reports import Refused, Report
@@ -119,6 +118,7 @@ def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
         meeting.pace = max(float(a.participant.pace) for a in meeting.attendances.select_related("participant"))
         meeting.taught_before = meeting.group.taught
         meeting.save(update_fields=["state", "started_at", "pace", "taught_before"])
+        keep_planned(meeting)
         actor.audit("meeting.begin", meeting.id)
     return meeting
 
@@ -257,8 +257,8 @@ def _work_out(meeting: Meeting) -> None:
     ends = [event.at for event in events if event.kind == "ended"]
     if ends:
         meeting.ended_at = max(ends)
-    timeline = timeline_of(meeting)
-    meeting.exercises = list(taught_exercises(timeline, actual_times(timeline, noted_of(events))))
+    planned = planned_for(meeting)
+    meeting.exercises = list(taught_exercises(planned, actual_times(planned, noted_of(events))))
     meeting.save(update_fields=["ended_at", "exercises"])
     group = Group.objects.select_for_update().get(id=meeting.group_id)
     ended = Meeting.objects.filter(group=group, ended_at__isnull=False)
@@ -308,8 +308,10 @@ def _check(meeting: Meeting, given: DifferenceInput) -> None:
     if not meeting.attendances.filter(participant_id=given.participant).exists():
         raise NotThereError("this person was not at this class", "participant")
     if given.item:
-        item = plan_value(meeting.plan_document).item(given.item)
-        if given.version:
-            shelf().exercise(item.exercise).version(given.version)
+        item = planned_for(meeting).item(given.item)
+        if item is None:
+            raise RecordError("it is no longer in the plan", "item")
+        if given.version and given.version not in item.versions:
+            raise RecordError(f"{item.name} has no version '{given.version}'", "version")
     elif given.version or given.done is not None:
         raise RecordError("a version or a count belongs to one item", "item")

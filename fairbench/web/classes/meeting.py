@@ -2,19 +2,33 @@
 
 from collections.abc import Iterable
 
-from fairbench.core.formats.plan_doc import plan_value
+from fairbench.core.formats.planned_doc import planned_document, planned_value
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import Timeline, compile_timeline
 from fairbench.core.teaching.log import Noted
-from fairbench.web.plans.adapter import shelf
+from fairbench.core.teaching.planned import Planned, planned_of
+from fairbench.web.plans.adapter import core_plan, shelf
 
 from .models import Meeting, TeachEvent
 
 
 def timeline_of(meeting: Meeting) -> Timeline:
     """The plan of the day, worked out as it was when teaching began."""
-    return compile_timeline(plan_value(meeting.plan_document), group_of(meeting), shelf())
+    return compile_timeline(core_plan(meeting.plan_document), group_of(meeting), shelf())
+
+
+def planned_for(meeting: Meeting) -> Planned:
+    """What was planned for the class, as it stood when teaching began; worked out once, and kept with it."""
+    if meeting.planned is None:
+        keep_planned(meeting)
+    return planned_value(meeting.planned)
+
+
+def keep_planned(meeting: Meeting) -> None:
+    """Work out what is planned, and keep it with the class."""
+    meeting.planned = planned_document(planned_of(timeline_of(meeting)))
+    meeting.save(update_fields=["planned"])
 
 
 def group_of(meeting: Meeting) -> CoreGroup:

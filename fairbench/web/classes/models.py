@@ -24,7 +24,8 @@ def _readable(field: str, name: str) -> models.CheckConstraint:
 
 class Meeting(PracticeModel):
     """One class taught. It keeps the plan as it was on the day; ``exercises`` are those that were
-    really taught, known once it has ended. ``pace`` (of the slowest who was here) and
+    really taught, known once it has ended; ``planned`` what was planned, with the names, versions, doses and times of
+    that day, kept when teaching begins. ``pace`` (of the slowest who was here) and
     ``taught_before`` (meetings by exercise) fix its timeline as it was when teaching began. ``remembered`` is whom to
     ask what the next time, kept anew by every action that changes it (:mod:`.remembered`). ``player`` is where the
     counting screen of the leading device was at ``player_at``."""
@@ -39,6 +40,7 @@ class Meeting(PracticeModel):
     plan = models.ForeignKey("plans.Plan", null=True, on_delete=models.SET_NULL, related_name="meetings")
     plan_document = models.JSONField()
     exercises = models.JSONField(default=list)
+    planned = models.JSONField(null=True, editable=False)
     pace = models.FloatField(default=1)
     taught_before = models.JSONField(default=dict)
     remembered = models.JSONField(default=list, editable=False)

@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 
 from django.utils import timezone
 
-from fairbench.core.plan.timeline import Timeline
+from fairbench.core.teaching.planned import Planned
 from fairbench.web.people.models import Participant
 
 from .models import Difference, Meeting
@@ -48,9 +48,9 @@ class PersonRecord:
         return f"{len(self.current)} differed" if self.current else "as planned"
 
 
-def people_records(meeting: Meeting, timeline: Timeline) -> list[PersonRecord]:
+def people_records(meeting: Meeting, planned: Planned) -> list[PersonRecord]:
     """Everyone who came, in four queries however many they are."""
-    names = {item.item.id: item.exercise.name for item in timeline.items}
+    names = {item.id: item.name for item in planned.items}
     records = {
         attendance.participant_id: PersonRecord(attendance.participant)
         for attendance in meeting.attendances.select_related("participant").order_by("participant__call_name")
@@ -59,27 +59,27 @@ def people_records(meeting: Meeting, timeline: Timeline) -> list[PersonRecord]:
     for row in meeting.differences.select_related("user").order_by("participant_id", "item", "-edition"):
         key = (row.participant_id, row.item)
         if key in lines:
-            lines[key].earlier.append(_earlier(row, timeline))
+            lines[key].earlier.append(_earlier(row, planned))
         elif row.participant_id in records:
-            lines[key] = RecordLine(row, in_words(row, timeline), names.get(row.item, "Whole class"))
+            lines[key] = RecordLine(row, in_words(row, planned), names.get(row.item, "Whole class"))
             records[row.participant_id].lines.append(lines[key])
     for event in meeting.events.filter(kind="noted"):
         if event.participant_id in records:
             where = f"Noted in class, {names[event.item]}" if event.item in names else "Noted in class"
             records[event.participant_id].notes.append(Note(where, event.text))
     for person in records.values():
-        person.path = _path(timeline, {line.row.item: line.row for line in person.current})
+        person.path = _path(planned, {line.row.item: line.row for line in person.current})
     return list(records.values())
 
 
-def in_words(row: Difference, timeline: Timeline) -> str:
+def in_words(row: Difference, planned: Planned) -> str:
     """A difference as one reads it; nothing when it was taken back."""
     parts = []
     if row.skipped:
         parts.append("not done")
     if row.version:
-        time = timeline.time_of(row.item)
-        parts.append(time.exercise.version(row.version).name if time else row.version)
+        time = planned.item(row.item)
+        parts.append(time.versions.get(row.version, row.version) if time else row.version)
     if row.done is not None:
         parts.append(f"did {row.done}")
     if row.effort is not None:
@@ -93,29 +93,29 @@ def in_words(row: Difference, timeline: Timeline) -> str:
     return " · ".join(parts)
 
 
-def _earlier(row: Difference, timeline: Timeline) -> str:
+def _earlier(row: Difference, planned: Planned) -> str:
     """An edition that was corrected since, with who wrote it and when."""
     who = row.user.name if row.user else "someone who left"
-    return f"earlier: {in_words(row, timeline) or 'as planned'} ({who}, {timezone.localtime(row.at):%-d %b %H:%M})"
+    return f"earlier: {in_words(row, planned) or 'as planned'} ({who}, {timezone.localtime(row.at):%-d %b %H:%M})"
 
 
 WIDTH, HEIGHT, NOTCH = 320.0, 14.0, 6.0
 
 
-def row_of(timeline: Timeline) -> str:
+def row_of(planned: Planned) -> str:
     """The row of someone who did everything as planned."""
-    return _path(timeline, {})
+    return _path(planned, {})
 
 
-def _path(timeline: Timeline, differed: dict[str, Difference]) -> str:
+def _path(planned: Planned, differed: dict[str, Difference]) -> str:
     """A person's row of planks: whole as planned, notched where it was eased, left open where it
     was not done."""
-    scale = WIDTH / max(timeline.total, 1.0)
+    scale = WIDTH / max(planned.total, 1.0)
     path = []
-    for item in timeline.items:
+    for item in planned.items:
         x = item.begins * scale
         width = max(2.0, (item.end - item.begins) * scale - 1.5)
-        row = differed.get(item.item.id)
+        row = differed.get(item.id)
         if row is not None and row.skipped:
             path.append(f"M{x:.1f} {HEIGHT - 2:g}h{width:.1f}v2h-{width:.1f}z")
         elif row is not None:

@@ -12,7 +12,8 @@ from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.accounts.models import Practice
 
-from .models import OwnExercise, OwnExerciseRevision
+from .models import DOCUMENT_VERSION, OwnExercise, OwnExerciseRevision
+from .shelf import brought_up
 
 MOST_VERSIONS = 8
 
@@ -43,16 +44,17 @@ def add_version(actor: Actor, slug: str, version: dict[str, Any], harder: bool) 
     """Put a version at the top of an own exercise's ladder, or at its foot. Raises :class:`InputError`."""
     actor.require(Permission.EXERCISES)
     row = OwnExercise.objects.select_for_update().get(slug=slug)
-    versions = list(row.document["versions"])
+    document = brought_up(row)
+    versions = list(document["versions"])
     if len(versions) >= MOST_VERSIONS:
         raise CatalogueError(f"a ladder has at most {MOST_VERSIONS} versions", "versions")
     taken = {version["id"] for version in versions}
     if version["id"] in taken:
         version = {**version, "id": f"{version['id'][:30]}-{secrets.token_hex(2)}"}
     versions.insert(len(versions) if harder else 0, version)
-    row.document = {**row.document, "versions": versions}
+    row.document, row.document_version = {**document, "versions": versions}, DOCUMENT_VERSION
     exercise_value(row.document, load_shelf().props)
-    row.save(update_fields=["document", "changed_at"])
+    row.save(update_fields=["document", "document_version", "changed_at"])
     _kept(actor, row, "exercise.add_version")
     return row
 

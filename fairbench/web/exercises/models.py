@@ -4,15 +4,20 @@ from django.db import models
 
 from fairbench.web.site.practice_model import PracticeModel
 
+DOCUMENT_VERSION = 1
+"""The form that documents of own exercises are written in today."""
+
 
 class OwnExercise(PracticeModel):
     """An exercise of the practice's own, as the catalogue would write it. ``slug`` is its id on the shelf.
 
-    It is never deleted: one that is put away is offered to nobody, and plans that hold it go on.
+    It is never deleted: one that is archived is offered to nobody, and plans that hold it go on.
+    ``document_version`` is the form that its document has; older ones are brought up when they are read.
     """
 
     slug = models.SlugField(max_length=60)
     document = models.JSONField()
+    document_version = models.PositiveSmallIntegerField(default=DOCUMENT_VERSION)
     archived = models.BooleanField(default=False)
     changed_at = models.DateTimeField(auto_now=True)
 

@@ -11,6 +11,7 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.core.people.screening import Answer, read
 from fairbench.web.accounts.actor import Actor, Permission
+from fairbench.web.exercises.shelf import practice_shelf
 
 from .health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput, OverrideInput, ReviewInput
 from .health_summary import declared_of, keep_health_summary
@@ -189,6 +190,7 @@ def override(actor: Actor, participant_id: UUID, given: OverrideInput) -> Overri
     if not given.reason:
         raise InputError("say why, so that it can be read later", "reason")
     _check_day(given.until, "until", future=True)
+    practice_shelf().exercise(given.instead or given.exercise).version(given.version)
     person.overrides.filter(exercise=given.exercise, ended_at=None).update(ended_at=timezone.now(), ended_by=actor.user)
     row = Override.objects.create(
         practice=actor.practice,

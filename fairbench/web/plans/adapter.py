@@ -6,9 +6,11 @@ from uuid import UUID
 
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.plan_doc import plan_value
+from fairbench.core.formats.successors_doc import load_successors
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.plan import Plan as CorePlan
+from fairbench.core.plan.readable import Readable, readable
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Group, Listing
@@ -20,8 +22,13 @@ def shelf() -> Shelf:
 
 
 def core_plan(document: Any) -> CorePlan:
-    """The plan in a stored document. It was checked when it was stored."""
-    return plan_value(document)
+    """The plan in a stored document, with every item on today's shelf."""
+    return read_today(document).plan
+
+
+def read_today(document: Any) -> Readable:
+    """The plan in a stored document as it can be read today, and in words what is not as it was stored."""
+    return readable(plan_value(document), shelf(), load_successors())
 
 
 def core_group(group: Group | None) -> CoreGroup:

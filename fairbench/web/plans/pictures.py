@@ -13,6 +13,7 @@ from django.db.models import Max
 from django_scopes import get_scope
 
 from fairbench import catalogue, core
+from fairbench.core.errors import InputError
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import Timeline, compile_timeline
@@ -29,8 +30,8 @@ Row = Mapping[str, Any]
 
 
 class Picture(TypedDict):
-    """``made_for`` names everything that the picture depends on besides the revision; ``length`` is in minutes,
-    ``seconds`` the whole time, ``svg`` the drawing."""
+    """A small picture. ``made_for`` names everything that it depends on besides the revision; ``length`` is in minutes,
+    ``seconds`` the whole time, below 0 for a plan that cannot be read; ``svg`` is the drawing."""
 
     made_for: str
     items: int
@@ -91,7 +92,10 @@ def _edition() -> str:
 
 
 def _draw(revision: PlanRevision, group: CoreGroup, made_for: str) -> Picture:
-    timeline = compile_timeline(core_plan(revision.document), group, shelf())
+    try:
+        timeline = compile_timeline(core_plan(revision.document), group, shelf())
+    except InputError:
+        return Picture(made_for=made_for, items=0, length=0, seconds=-1, svg="")
     length = timeline.plan.length_min
     return Picture(
         made_for=made_for, items=len(timeline.items), length=length, seconds=timeline.total, svg=_svg(timeline)

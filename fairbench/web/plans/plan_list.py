@@ -57,7 +57,7 @@ def entries_of(rows: Sequence[Row], paces: Mapping[UUID, float] | None = None) -
             row["plan__group__name"] or "",
             picture["length"],
             picture["items"],
-            minutes_and_seconds(picture["seconds"]),
+            minutes_and_seconds(picture["seconds"]) if picture["seconds"] >= 0 else "cannot be read",
             SafeString(picture["svg"]),  # made of our own figures only
         )
         for row in rows

@@ -15,6 +15,7 @@ from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import Timeline, compile_timeline
 from fairbench.core.sides import Side
 from fairbench.core.teaching.log import Noted, actual_times, taught_exercises
+from fairbench.core.teaching.planned import planned_of
 from tests.core.strategies import SHELF
 
 
@@ -104,7 +105,7 @@ def test_a_pace_out_of_bounds(pace: float) -> None:
 
 
 def test_actual_time_runs_to_the_next_item() -> None:
-    value = timeline(20, strengthen=[walk("a", 2), walk("b", 2), walk("c", 2)])
+    value = planned_of(timeline(20, strengthen=[walk("a", 2), walk("b", 2), walk("c", 2)]))
     noted = [
         Noted("began", "", 0),
         Noted("item", "a", 0),

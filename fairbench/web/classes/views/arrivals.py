@@ -9,14 +9,13 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.core.formats.plan_doc import plan_value
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import PLACES, arriving
 from fairbench.web.classes.inputs import HereInput, NewsInput
 from fairbench.web.classes.models import DayNote, Meeting
 from fairbench.web.people.models import Participant
-from fairbench.web.plans.adapter import shelf
+from fairbench.web.plans.adapter import core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import find
 from fairbench.web.site.paging import find_page
@@ -30,7 +29,7 @@ def open_meeting(request: HttpRequest) -> HttpResponse:
     if plan.group is None:
         messages.error(request, "This plan is for no group yet. Choose one on the bench, then teach.")
         return redirect("plans:bench", plan.id)
-    value = plan_value(PlanRevision.objects.get(plan=plan, number=plan.head).document)
+    value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     if not any(value.items()):
         messages.error(request, "This plan is empty. Add something to teach first.")
         return redirect("plans:bench", plan.id)
@@ -108,7 +107,7 @@ def _answer(request: HttpRequest, meeting: Meeting, change: Callable[[], object]
 
 def _first(meeting: Meeting) -> dict[str, object]:
     """What the class begins with, so that everyone can sit ready for it."""
-    item = next(plan_value(meeting.plan_document).items())
+    item = next(core_plan(meeting.plan_document).items())
     exercise = shelf().exercise(item.exercise)
     return {"exercise": exercise, "version": exercise.version(item.version)}
 

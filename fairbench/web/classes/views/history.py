@@ -7,7 +7,7 @@ from django.shortcuts import redirect, render
 
 from fairbench.core.teaching.log import actual_times
 from fairbench.web.classes.devices import still_to_come
-from fairbench.web.classes.meeting import noted_of, timeline_of
+from fairbench.web.classes.meeting import noted_of, planned_for
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import people_records
 from fairbench.web.site.find import find
@@ -30,8 +30,8 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     if found.state == Meeting.State.TAUGHT:
         return redirect("classes:record", found.id)
     events = list(found.events.all())
-    timeline = timeline_of(found)
-    actuals = actual_times(timeline, noted_of(events))
+    planned = planned_for(found)
+    actuals = actual_times(planned, noted_of(events))
     longest = max((max(a.planned, a.actual or 0) for a in actuals), default=1)
     rows = [
         {
@@ -40,7 +40,7 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
             "planned_width": round(100 * actual.planned / longest, 1),
             "actual_width": round(100 * (actual.actual or 0) / longest, 1),
         }
-        for actual, item in zip(actuals, timeline.items, strict=True)
+        for actual, item in zip(actuals, planned.items, strict=True)
     ]
     took = sum(a.actual for a in actuals if a.actual is not None)
     return render(
@@ -48,11 +48,10 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         "classes/meeting.html",
         {
             "meeting": found,
-            "people": people_records(found, timeline),
+            "people": people_records(found, planned),
             "rows": rows,
             "planned_total": sum(a.planned for a in actuals),
             "actual_total": took,
-            "timeline": timeline,
             "still_to_come": still_to_come(found),
             "incidents": found.incidents.select_related("participant", "user"),
         },

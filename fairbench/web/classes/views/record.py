@@ -13,7 +13,7 @@ from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.devices import still_to_come
 from fairbench.web.classes.inputs import DifferenceInput
-from fairbench.web.classes.meeting import timeline_of
+from fairbench.web.classes.meeting import planned_for
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import PersonRecord, people_records, row_of
 from fairbench.web.site.find import Request, find
@@ -48,7 +48,7 @@ def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResp
         "person": found,
         "wrong": wrong,
         "given": request.POST if wrong else current or {},
-        "chosen_item": context["timeline"].time_of(item),
+        "chosen_item": context["planned"].item(item),
         "opened": True,
     }
     template = "classes/_record_person.html" if request.htmx else "classes/record.html"
@@ -65,16 +65,16 @@ def save(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 
 
 def _context(meeting: Meeting) -> dict[str, Any]:
-    timeline = timeline_of(meeting)
-    people: list[PersonRecord] = people_records(meeting, timeline)
+    planned = planned_for(meeting)
+    people: list[PersonRecord] = people_records(meeting, planned)
     return {
         "meeting": meeting,
-        "timeline": timeline,
+        "planned": planned,
         "people": people,
-        "items": timeline.items,
+        "items": planned.items,
         "recorded": meeting.state == Meeting.State.RECORDED,
         "differing": sum(bool(p.current) for p in people),
-        "plank_row": row_of(timeline),
+        "plank_row": row_of(planned),
     }
 
 

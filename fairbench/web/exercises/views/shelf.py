@@ -9,7 +9,7 @@ from fairbench.core.exercises.search import find
 from fairbench.web.exercises.figures import address, alt_text
 from fairbench.web.exercises.filters import Choice, filters, read
 from fairbench.web.exercises.rows import rows_by_block
-from fairbench.web.exercises.shelf import practice_shelf
+from fairbench.web.exercises.shelf import practice_shelf, set_aside
 from fairbench.web.site.find import Request
 
 
@@ -30,6 +30,7 @@ def shelf(request: Request) -> HttpResponse:
             "filters": filters(asked, stock),
             "narrowed": bool(asked),
             "wrong": wrong,
+            "set_aside": set_aside(),
         },
     )
 

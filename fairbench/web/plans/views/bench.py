@@ -19,7 +19,7 @@ from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import OverrideInput
 from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
-from fairbench.web.plans.adapter import core_plan, shelf
+from fairbench.web.plans.adapter import read_today, shelf
 from fairbench.web.plans.bench.edits import EDITS
 from fairbench.web.plans.bench.view import NOTHING_ELSE, BenchSelection, bench_view
 from fairbench.web.plans.models import Plan, PlanRevision
@@ -129,9 +129,9 @@ def _context(
     plan: Plan, chosen: str, wrong: dict[str, Any] | None = None, selection: BenchSelection = NOTHING_ELSE
 ) -> dict[str, Any]:
     """What the bench shows of a plan as it stands. ``wrong`` is the field of a dose that was refused, and why."""
-    value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
-    view = bench_view(plan, value, chosen, wrong, selection)
-    return {"view": view, "plan": plan, "can_redo": bool(actions.newer_state(plan))}
+    read = read_today(PlanRevision.objects.get(plan=plan, number=plan.head).document)
+    view = bench_view(plan, read.plan, chosen, wrong, selection)
+    return {"view": view, "plan": plan, "told": read.told, "can_redo": bool(actions.newer_state(plan))}
 
 
 def _refused(request: HttpRequest, plan_id: UUID, status: int, message: str, **more: Any) -> HttpResponse:

@@ -1,0 +1,58 @@
+"""Retired versions and their successors, read from ``retired.yaml`` and checked against the shelf."""
+
+from functools import lru_cache
+from pathlib import Path
+
+from pydantic import TypeAdapter, ValidationError
+
+from ..errors import CatalogueError, InputError
+from ..exercises.successors import Successor, Successors
+from .catalogue_doc import CATALOGUE, load_shelf
+from .dose_doc import Doc
+from .places import first_error
+from .yaml_lines import line_of, load
+
+_FILE = "retired.yaml"
+
+
+class VersionRef(Doc):
+    """An exercise and one of its versions, by id."""
+
+    exercise: str
+    version: str
+
+
+class RetiredDoc(Doc):
+    """A version that is retired, as it is written: what it was called, and what stands in its place."""
+
+    exercise: str
+    version: str
+    name: str
+    now: VersionRef
+    same: bool = False
+
+
+_RETIRED = TypeAdapter(list[RetiredDoc])
+
+
+@lru_cache(maxsize=4)
+def load_successors(folder: Path = CATALOGUE) -> Successors:
+    """Every successor by what it follows. Raises :class:`CatalogueError` with file, line and field."""
+    data, lines = load((folder / _FILE).read_text(encoding="utf-8"), _FILE)
+    try:
+        docs = _RETIRED.validate_python(data)
+    except ValidationError as error:
+        message, place, loc = first_error(error)
+        raise CatalogueError(message, f"{_FILE}, line {line_of(lines, tuple(loc))}, {place}") from None
+    shelf = load_shelf(folder)
+    for number, doc in enumerate(docs):
+        place = f"{_FILE}, line {line_of(lines, (number,))}"
+        try:
+            shelf.exercise(doc.now.exercise).version(doc.now.version)
+        except InputError as error:
+            raise CatalogueError(error.message, place) from None
+        if doc.exercise in shelf.exercises and any(v.id == doc.version for v in shelf.exercise(doc.exercise).versions):
+            raise CatalogueError(f"'{doc.exercise}, {doc.version}' is retired and offered as well", place)
+    return {
+        (doc.exercise, doc.version): Successor(doc.now.exercise, doc.now.version, doc.name, doc.same) for doc in docs
+    }

@@ -1,0 +1,56 @@
+"""A stored plan as it can be read today: what was retired since has its successor, what nobody knows is left out, and
+both are told."""
+
+from dataclasses import dataclass, replace
+
+from ..errors import PlanError
+from ..exercises.shelf import Shelf
+from ..exercises.successors import Successor, Successors
+from .plan import Block, Item, Plan
+
+
+@dataclass(frozen=True, slots=True)
+class Readable:
+    """A plan whose every item is on the shelf, and in words what is not as it was stored."""
+
+    plan: Plan
+    told: tuple[str, ...] = ()
+
+
+def readable(plan: Plan, shelf: Shelf, successors: Successors) -> Readable:
+    """``plan`` with successors in the place of what was retired, at their usual dose, and without what is unknown."""
+    told: list[str] = []
+    blocks = tuple(
+        Block(block.kind, tuple(item for stored in block.items for item in _today(stored, shelf, successors, told)))
+        for block in plan.blocks
+    )
+    return Readable(plan if blocks == plan.blocks else replace(plan, blocks=blocks), tuple(told))
+
+
+def _today(item: Item, shelf: Shelf, successors: Successors, told: list[str]) -> tuple[Item, ...]:
+    if _known(shelf, item.exercise, item.version):
+        return (item,)
+    after = successors.get((item.exercise, item.version))
+    if after is None or not _known(shelf, after.exercise, after.version):
+        told.append(
+            f"“{item.exercise}, {item.version}” is not known here and is left out. Earlier states still have it."
+        )
+        return ()
+    if not after.same:
+        told.append(_words(after, shelf))
+    dose = item.dose if after.same else None
+    return (replace(item, exercise=after.exercise, version=after.version, dose=dose),)
+
+
+def _words(after: Successor, shelf: Shelf) -> str:
+    exercise = shelf.exercise(after.exercise)
+    now = f"{exercise.name}, {exercise.version(after.version).name}"
+    return f"“{after.name}” is not offered any more. {now}, stands in its place: look at it once."
+
+
+def _known(shelf: Shelf, exercise: str, version: str) -> bool:
+    try:
+        shelf.exercise(exercise).version(version)
+    except PlanError:
+        return False
+    return True
