@@ -22,7 +22,9 @@ COLUMNS: dict[str, tuple[str, int, tuple[str, ...]]] = {
     "private_note": ("private note", 2000, ("private note", "note", "notes", "comment")),
 }
 """Our fields: what they are called, how long they may be, and what others call them."""
-_FORMULA = "=+-@"
+# A formula may begin where the cell does, and where a spreadsheet that splits at semicolons or tabs begins another.
+_FORMULA = re.compile(r"""(^|[;\t\r\n][\s"]*)('*[=+\-@])""")
+_GUARDED = re.compile(r"""(^|[;\t\r\n][\s"]*)'('*[=+\-@])""")
 _PACE = re.compile(r"[1-9]([.,][0-9]{1,2})?\Z")
 _OF_LINES = "private_note"
 
@@ -109,7 +111,8 @@ def people_rows(table: Table, mapped: Mapping[int, str], today: datetime.date) -
 
 
 def write_people(people: Iterable[Mapping[str, str]]) -> str:
-    """Our own list. A cell that a spreadsheet would take for a formula gets an apostrophe."""
+    """Our own list. What a spreadsheet would take for a formula, also one that splits at semicolons, gets an apostrophe
+    before it; :func:`read_table` takes it away again."""
     out = io.StringIO(newline="")
     writer = csv.writer(out)
     writer.writerow([words for words, _, _ in COLUMNS.values()])
@@ -145,8 +148,8 @@ def _clean(field: str, cell: str) -> str:
 
 
 def _plain(cell: str) -> str:
-    return cell[1:] if len(cell) > 1 and cell[0] == "'" and cell[1] in _FORMULA else cell
+    return _GUARDED.sub(r"\1\2", cell)
 
 
 def _guarded(cell: str) -> str:
-    return f"'{cell}" if cell[:1] and cell[0] in _FORMULA else cell
+    return _FORMULA.sub(r"\1'\2", cell)

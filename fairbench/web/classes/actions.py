@@ -260,10 +260,19 @@ def _work_out(meeting: Meeting) -> None:
     planned = planned_for(meeting)
     meeting.exercises = list(taught_exercises(planned, actual_times(planned, noted_of(events))))
     meeting.save(update_fields=["ended_at", "exercises"])
-    group = Group.objects.select_for_update().get(id=meeting.group_id)
-    ended = Meeting.objects.filter(group=group, ended_at__isnull=False)
-    group.taught = Counter(exercise for taught in ended.values_list("exercises", flat=True) for exercise in taught)
+    keep_taught(Group.objects.select_for_update().get(id=meeting.group_id))
+
+
+def keep_taught(group: Group) -> None:
+    """Count anew in how many of its classes a group was taught each exercise, and keep it. The group is locked."""
+    group.taught = taught_of(group)
     group.save(update_fields=["taught"])
+
+
+def taught_of(group: Group) -> dict[str, int]:
+    """In how many ended classes of the group each exercise was taught."""
+    ended = Meeting.objects.filter(group=group, ended_at__isnull=False)
+    return dict(Counter(exercise for taught in ended.values_list("exercises", flat=True) for exercise in taught))
 
 
 @transaction.atomic

@@ -2,6 +2,7 @@
 
 import datetime
 from collections.abc import Iterable
+from typing import Any
 from uuid import UUID
 
 from django.db import transaction
@@ -24,10 +25,12 @@ def save_participant(
         participant = Participant(practice=actor.practice)
     else:
         participant = Participant.objects.select_for_update().get(id=participant_id)
-    for name, value in given.model_dump().items():
+    details = given.model_dump()
+    old = {name: getattr(participant, name) for name in details} if participant_id else None
+    for name, value in details.items():
         setattr(participant, name, value)
     participant.save()
-    actor.audit("participant.save", participant.id)
+    actor.audit("participant.save", participant.id, *_changed(old, details))
     if into is not None:
         add_to_group(actor, into, participant.id)
     return participant
@@ -46,9 +49,10 @@ def save_group(actor: Actor, given: GroupDetails, group_id: UUID | None = None) 
     """Save a new group, or the details of one."""
     actor.require(Permission.PEOPLE)
     group = Group.objects.select_for_update().get(id=group_id) if group_id else Group(practice=actor.practice)
+    old = {"name": group.name, "place": group.place} if group_id else None
     group.name, group.place = given.name, given.place
     group.save()
-    actor.audit("group.save", group.id)
+    actor.audit("group.save", group.id, *_changed(old, given.model_dump()))
     return group
 
 
@@ -58,10 +62,12 @@ def add_to_group(actor: Actor, group_id: UUID, participant_id: UUID, kind: str =
     actor.require(Permission.PEOPLE)
     group = Group.objects.get(id=group_id)
     participant = Participant.objects.get(id=participant_id)
+    before = Listing.objects.filter(group=group, participant=participant).values_list("kind", flat=True).first()
     Listing.objects.update_or_create(
         group=group, participant=participant, defaults={"practice": actor.practice, "kind": kind}
     )
-    actor.audit("group.add", group.id)
+    new = {"participant": participant.id, "kind": kind}
+    actor.audit("group.add", group.id, {"participant": participant.id, "kind": before} if before else None, new)
 
 
 @transaction.atomic
@@ -79,8 +85,9 @@ def remove_from_group(actor: Actor, group_id: UUID, participant_id: UUID) -> Non
         until=timezone.localdate(),
         kind=listing.kind,
     )
+    old = {"participant": participant_id, "kind": listing.kind, "since": listing.since}
     listing.delete()
-    actor.audit("group.remove", group_id)
+    actor.audit("group.remove", group_id, old)
 
 
 @transaction.atomic
@@ -89,5 +96,21 @@ def import_csv(actor: Actor, group_id: UUID, people: Iterable[ParticipantDetails
     actor.require(Permission.PEOPLE)
     group = Group.objects.get(id=group_id)
     added = [save_participant(actor, person, into=group.id) for person in people]
-    actor.audit("group.import_csv", group.id)
+    actor.audit("group.import_csv", group.id, new={"people": len(added)})
     return len(added)
+
+
+def log_export(actor: Actor, group: Group) -> None:
+    """A group's list was exported. It is written down."""
+    actor.audit("group.export_csv", group.id, new={"people": group.listings.count()})
+
+
+Values = dict[str, Any]
+
+
+def _changed(old: Values | None, new: Values) -> tuple[Values | None, Values]:
+    """What of two states differs, before and after; of a new row everything that was given."""
+    if old is None:
+        return None, {name: value for name, value in new.items() if value not in ("", None)}
+    names = [name for name in new if old[name] != new[name]]
+    return {name: old[name] for name in names}, {name: new[name] for name in names}

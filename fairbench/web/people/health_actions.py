@@ -26,8 +26,12 @@ def _person(actor: Actor, participant_id: UUID, permission: Permission = Permiss
 
 
 def _done(actor: Actor, person: Participant, verb: str) -> None:
+    """End of every action: the summary anew, and on record what of it was before and is now."""
+    old = person.health_summary
     keep_health_summary(person)
-    actor.audit(verb, person.id)
+    new = person.health_summary
+    names = [name for name in new if old.get(name) != new[name]]
+    actor.audit(verb, person.id, {name: old.get(name) for name in names}, {name: new[name] for name in names})
 
 
 @transaction.atomic

@@ -16,10 +16,16 @@ from .models import Participant, Screening
 
 
 def keep_health_summary(participant: Participant) -> None:
-    """Work the summary out anew from the rows. Every action that changes one ends with this."""
+    """Work the summary out anew from the rows, and keep it. Every action that changes one ends with this."""
+    participant.health_summary = health_summary_of(participant)
+    participant.save(update_fields=["health_summary"])
+
+
+def health_summary_of(participant: Participant) -> dict[str, Any]:
+    """The summary as the rows give it."""
     conditions = participant.conditions.filter(ended_at=None)
     latest = participant.screenings.exclude(given_on=None).order_by("-given_on", "-started_at").first()
-    participant.health_summary = {
+    return {
         "conditions": [
             {
                 "id": str(c.id),
@@ -60,7 +66,6 @@ def keep_health_summary(participant: Participant) -> None:
             for o in participant.overrides.filter(ended_at=None)
         ],
     }
-    participant.save(update_fields=["health_summary"])
 
 
 def _screening(latest: Screening | None) -> dict[str, Any] | None:

@@ -22,6 +22,7 @@ class Participant(PracticeModel):
     )
 
     health_summary = models.JSONField(default=dict, editable=False)
+    worked_out = ("health_summary",)
 
     class Meta:
         ordering = ("call_name",)
@@ -38,6 +39,7 @@ class Group(PracticeModel):
     place = models.CharField(max_length=120, blank=True)
     taught = models.JSONField(default=dict, editable=False)
     participants = models.ManyToManyField(Participant, through="Listing", related_name="groups")
+    worked_out = ("taught",)
 
     class Meta:
         ordering = ("name",)

@@ -220,6 +220,11 @@ def _revision(plan: Plan, number: int) -> PlanRevision:
     return revision
 
 
+def log_export(actor: Actor, plan: Plan) -> None:
+    """A plan was exported. It is written down."""
+    actor.audit("plan.export", plan.id)
+
+
 def _keep(actor: Actor, plan: Plan, number: int, parent: int | None, value: core.Plan, summary: str) -> None:
     PlanRevision.objects.create(
         practice=actor.practice,

@@ -1,6 +1,8 @@
 """A list of people as CSV: any delimiter, our columns guessed, every fault named by its line."""
 
+import csv
 import datetime
+import io
 
 import pytest
 from hypothesis import given
@@ -105,3 +107,18 @@ def test_a_pace_that_can_be_kept(pace) -> None:
 
 def test_no_cell_is_a_formula() -> None:
     assert "'=1+1" in write_people([{"call_name": "=1+1"}])
+
+
+FORMULA = st.text(alphabet="=+-@'\"; \tab,", min_size=1, max_size=12).map(lambda text: f"A{text}B")
+
+
+@given(FORMULA, st.sampled_from([",", ";", "\t"]))
+def test_no_cell_is_a_formula_however_a_spreadsheet_splits(text: str, splits_at: str) -> None:
+    written = write_people([{"call_name": "Amparo", "goals": text, "emergency": text[1:-1]}])
+    for line in written.splitlines()[1:]:
+        for cell in line.split(splits_at):
+            assert not cell.lstrip(' "').startswith(("=", "+", "-", "@")) or splits_at == ","
+    for row in csv.reader(io.StringIO(written)):
+        assert not any(cell.startswith(("=", "+", "-", "@")) for cell in row)
+    (back,) = read_table(written.encode()).rows
+    assert back[list(COLUMNS).index("goals")] == text

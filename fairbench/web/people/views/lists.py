@@ -43,7 +43,11 @@ def import_csv(request: HttpRequest, group_id: UUID) -> HttpResponse:
     count = actions.import_csv(
         actor_of(request), group.id, [ParticipantDetails.read(row.fields) for row in rows if not row.wrong]
     )
-    messages.success(request, f"{count} people are in the group." + (f" {len(bad)} rows were left out." if bad else ""))
+    messages.success(
+        request,
+        f"{count} {'person is' if count == 1 else 'people are'} in the group."
+        + (f" {len(bad)} rows were left out." if bad else ""),
+    )
     return redirect("people:group", group.id)
 
 
@@ -51,6 +55,7 @@ def export_csv(request: HttpRequest, group_id: UUID) -> HttpResponse:
     """The list as CSV."""
     group = find(Group, group_id)
     actor_of(request).require(Permission.PEOPLE)
+    actions.log_export(actor_of(request), group)
     rows = [
         {name: "" if (value := getattr(person, name)) is None else str(value) for name in COLUMNS}
         for person in group.participants.all()

@@ -25,6 +25,7 @@ def plan_json(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     carried = [{**row.document, "id": row.slug} for row in OwnExercise.objects.filter(slug__in=used)]
     response = HttpResponse(write_plan(value, carried), content_type="application/json; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{slugify(plan.name) or "plan"}.json"'
+    actions.log_export(actor_of(request), plan)
     return response
 
 
