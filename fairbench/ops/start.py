@@ -10,32 +10,48 @@ import sys
 import time
 import urllib.error
 import urllib.request
+from dataclasses import dataclass
 from pathlib import Path
 
 from fairbench.web.demo import account as demo
 
 from .packages import OpsError, install
-from .postgres import Cluster, free_port, home_for, server_programs
+from .postgres import Cluster, command_of, free_port, home_for, is_free, server_programs
 
 ROOT = Path(__file__).resolve().parents[2]
 LOCAL = ROOT / ".local"
 SERVER_LOG = LOCAL / "server.log"
 FIRST_WEB_PORT, FIRST_DATABASE_PORT = 8000, 54400
+WATCH_SECONDS = 1.0
 
 
 def main() -> int:
     """Start the server as asked on the command line; 1 when it cannot."""
     parser = argparse.ArgumentParser(prog="bin/start", description="Start Fair Bench on this machine.")
-    parser.add_argument("--fresh", action="store_true", help="throw the database away and load the demo anew")
+    parser.add_argument("--fresh", action="store_true", help="throw the database away and begin anew")
+    begin = parser.add_mutually_exclusive_group()
+    begin.add_argument("--empty", action="store_true", help="no demo: begin with a practice of your own")
+    begin.add_argument("--demo", action="store_true", help="the demo, also into a database of your own that is empty")
+    parser.add_argument("--port", type=int, help="serve at this port from now on; tablets keep their work by address")
     arguments = parser.parse_args()
     try:
-        return start(arguments.fresh)
+        return start(Wanted(arguments.fresh, arguments.empty, arguments.demo, arguments.port))
     except OpsError as error:
         print(f"\nFair Bench could not start. {error}", file=sys.stderr)
         return 1
 
 
-def start(fresh: bool) -> int:
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What was asked for on the command line."""
+
+    fresh: bool = False
+    empty: bool = False
+    demo: bool = False
+    port: int | None = None
+
+
+def start(wanted: Wanted) -> int:
     """Bring everything up and serve until stopped."""
     LOCAL.mkdir(exist_ok=True)
     lock = _only_one()
@@ -44,27 +60,31 @@ def start(fresh: bool) -> int:
         where = (
             address.read_text(encoding="utf-8").strip() if address.exists() else "this machine; it is still starting"
         )
-        if fresh:
+        if wanted.fresh:
             raise OpsError(f"It is running at {where}. Stop it with Ctrl-C first, then start it with --fresh.")
         print(f"Fair Bench is already running at {where}")
         return 0
     for stop in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(stop, _interrupt)
     _stop_orphan()
-    environment = {**os.environ, "FAIRBENCH_DEMO": "1"}
+    environment = dict(os.environ)
     cluster = None
     try:
+        port = web_port(wanted.port)
         if "DATABASE_URL" not in environment:
-            cluster = _own_cluster(fresh)
+            cluster = _own_cluster(wanted.fresh)
             environment["DATABASE_URL"] = cluster.url()
-        elif fresh:
+        elif wanted.fresh:
             raise OpsError("--fresh only rebuilds the database that bin/start made itself, not your DATABASE_URL.")
         _secret_key()
+        demo = _with_demo(wanted, cluster is not None)
+        environment["FAIRBENCH_DEMO"] = "1" if demo else "0"
         _manage(environment, "migrate", "--verbosity", "0")
         _manage(environment, "keep_planned")
-        _manage(environment, "load_demo", "--if-empty")
+        if demo:
+            _manage(environment, "load_demo", "--if-empty")
         _manage(environment, "collectstatic", "--noinput", "--verbosity", "0")
-        return _serve(environment)
+        return _serve(environment, port, cluster)
     except KeyboardInterrupt:
         return 0
     finally:
@@ -94,18 +114,62 @@ def _stop_orphan() -> None:
     pid_file = LOCAL / "gunicorn.pid"
     if not pid_file.exists():
         return
-    pid = int(pid_file.read_text(encoding="ascii"))
-    try:
-        is_ours = b"fairbench.web.wsgi" in Path(f"/proc/{pid}/cmdline").read_bytes()
-    except FileNotFoundError:
-        is_ours = False
-    if is_ours:
+    pid = _ours(pid_file)
+    if pid is not None:
         os.kill(pid, signal.SIGTERM)
         for _ in range(100):
             if not Path(f"/proc/{pid}").exists():
                 break
             time.sleep(0.1)
     pid_file.unlink(missing_ok=True)
+
+
+def _ours(pid_file: Path) -> int | None:
+    """The process that a pid file names, if it is proven to be the web server of this checkout. The file may be empty
+    or torn, and its number anybody's by now."""
+    try:
+        pid = int(pid_file.read_text(encoding="ascii"))
+        is_ours = "fairbench.web.wsgi" in command_of(pid) and Path(f"/proc/{pid}/cwd").resolve() == ROOT
+    except (OSError, ValueError):
+        return None
+    return pid if is_ours else None
+
+
+def web_port(asked: int | None) -> int:
+    """The port to serve at: the one asked for, else the one served at before, else a free one, which is then kept.
+
+    Tablets keep their unsent work under the address, so it never moves by itself: when the port is taken by something
+    else, :class:`OpsError` says so.
+    """
+    kept = LOCAL / "web_port"
+    try:
+        before = int(kept.read_text(encoding="ascii"))
+    except (OSError, ValueError):
+        before = None
+    port = asked or before or free_port(FIRST_WEB_PORT)
+    if not is_free(port):
+        taken = f"Port {port} is used by something else."
+        raise OpsError(
+            f"{taken} Fair Bench was at http://127.0.0.1:{port}/ before, and tablets keep their unsent work under that"
+            f" address. Stop what uses it, or move on purpose: bin/start --port {port + 10}"
+            if port == before
+            else taken
+        )
+    whole = kept.with_suffix(".new")
+    whole.write_text(str(port), encoding="ascii")
+    whole.replace(kept)
+    return port
+
+
+def _with_demo(wanted: Wanted, own_cluster: bool) -> bool:
+    """Whether this is the demo. It goes into the database that bin/start made itself unless an empty one was asked for,
+    and into a database of one's own only when asked: its password is published. The choice is kept."""
+    empty = LOCAL / "empty"
+    if wanted.empty:
+        empty.touch()
+    elif wanted.demo or wanted.fresh:
+        empty.unlink(missing_ok=True)
+    return wanted.demo or (own_cluster and not empty.exists())
 
 
 def _own_cluster(fresh: bool) -> Cluster:
@@ -121,9 +185,11 @@ def _own_cluster(fresh: bool) -> Cluster:
 
 def _secret_key() -> None:
     path = LOCAL / "secret_key"
-    if not path.exists():
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(50), encoding="ascii")
+    if not path.exists() or not path.read_text(encoding="ascii").strip():
+        whole = path.with_suffix(".new")
+        whole.touch(mode=0o600)
+        whole.write_text(secrets.token_urlsafe(50), encoding="ascii")
+        whole.replace(path)
 
 
 def _manage(environment: dict[str, str], *arguments: str) -> None:
@@ -132,9 +198,10 @@ def _manage(environment: dict[str, str], *arguments: str) -> None:
         raise OpsError(f"The step '{arguments[0]}' failed; the lines above say why. Your data is as it was.")
 
 
-def _serve(environment: dict[str, str]) -> int:
-    port = free_port(FIRST_WEB_PORT)
+def _serve(environment: dict[str, str], port: int, cluster: Cluster | None) -> int:
     address = f"http://127.0.0.1:{port}/"
+    SERVER_LOG.touch(mode=0o600)
+    SERVER_LOG.chmod(0o600)
     with SERVER_LOG.open("a", encoding="utf-8") as log:
         server = subprocess.Popen(
             [
@@ -151,14 +218,45 @@ def _serve(environment: dict[str, str]) -> int:
         _wait_until_up(address, server)
         (LOCAL / "address").write_text(address, encoding="utf-8")
         print(f"\nFair Bench is at  {address}")
-        print(f"Demo login        {demo.EMAIL}  ·  {demo.PASSWORD}")
+        if environment["FAIRBENCH_DEMO"] == "1":
+            print(f"Demo login        {demo.EMAIL}  ·  {demo.PASSWORD}")
+        else:
+            _say_first_practice(environment, address)
         print(f"Log               {SERVER_LOG.relative_to(ROOT)}")
         print("Ctrl-C stops it; the data stays.\n", flush=True)
-        return server.wait()
+        return _watch(server, cluster)
     finally:
         if server.poll() is None:
             server.terminate()
             server.wait(timeout=20)
+
+
+def _watch(server: "subprocess.Popen[bytes]", cluster: Cluster | None) -> int:
+    """Until the web server ends: bring the database back when it ends alone, and say so."""
+    while server.poll() is None:
+        if cluster is not None and not cluster.running():
+            print(f"{time.strftime('%H:%M:%S')} PostgreSQL had ended; starting it again …", flush=True)
+            try:
+                cluster.start()
+                print(f"{time.strftime('%H:%M:%S')} PostgreSQL is back. Nothing that was saved is lost.", flush=True)
+            except OpsError as error:
+                print(f"{error}\nIt is tried again. Until then nothing can be saved.", file=sys.stderr, flush=True)
+        time.sleep(WATCH_SECONDS)
+    return server.returncode
+
+
+def _say_first_practice(environment: dict[str, str], address: str) -> None:
+    done = subprocess.run(
+        [sys.executable, str(ROOT / "manage.py"), "first_practice_link"],
+        env=environment,
+        cwd=ROOT,
+        capture_output=True,
+        text=True,
+    )
+    if done.returncode:
+        raise OpsError(f"The database could not be asked whether there is a practice yet.\n{done.stderr}")
+    if done.stdout.strip():
+        print(f"Begin here        {address.rstrip('/')}{done.stdout.strip()}")
 
 
 def _wait_until_up(address: str, server: subprocess.Popen[bytes]) -> None:
@@ -166,7 +264,7 @@ def _wait_until_up(address: str, server: subprocess.Popen[bytes]) -> None:
         if server.poll() is not None:
             raise OpsError(f"The web server ended at once; {SERVER_LOG} says why.")
         try:
-            urllib.request.urlopen(address + "sign-in/", timeout=2)
+            urllib.request.urlopen(address + "health/", timeout=2)
         except urllib.error.HTTPError:
             return
         except OSError:

@@ -1,6 +1,7 @@
 """Settings, fit for real use as they are. Everything a house may want to change comes from the
 environment; ``docs/operating.md`` lists the names."""
 
+import datetime
 from pathlib import Path
 
 import environ
@@ -33,6 +34,7 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "django.contrib.messages",
     "django.contrib.staticfiles",
+    "axes",
     "csp",
     "fairbench.web.site",
     "fairbench.web.accounts",
@@ -53,6 +55,7 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "fairbench.web.site.no_store.NoStoreMiddleware",
+    "fairbench.web.accounts.session_age.SessionAgeMiddleware",
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
     "fairbench.web.accounts.middleware.PracticeScopeMiddleware",
     "fairbench.web.people.handover.HandedOverMiddleware",
@@ -60,6 +63,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "django_htmx.middleware.HtmxMiddleware",
     "fairbench.web.site.input_errors.InputErrorMiddleware",
+    "axes.middleware.AxesMiddleware",
 ]
 
 ROOT_URLCONF = "fairbench.web.urls"
@@ -86,7 +90,16 @@ TEMPLATES = [
 ]
 
 AUTH_USER_MODEL = "accounts.User"
-AUTHENTICATION_BACKENDS = ["fairbench.web.accounts.backend.PracticeBackend"]
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "fairbench.web.accounts.backend.PracticeBackend"]
+AXES_USERNAME_FORM_FIELD = "username"
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = datetime.timedelta(minutes=10)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
+AXES_DISABLE_ACCESS_LOG = True
+AXES_ENABLE_ADMIN = False
+AXES_LOCKOUT_CALLABLE = "fairbench.web.accounts.guessing.locked_out"
 LOGIN_URL = "accounts:sign_in"
 LOGIN_REDIRECT_URL = "classes:today"
 LOGOUT_REDIRECT_URL = "accounts:sign_in"
@@ -96,6 +109,13 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
     {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
 ]
+
+_EMAIL = env.email_url("EMAIL_URL", default="") if env.str("EMAIL_URL", default="") else {}
+EMAIL_BACKEND = _EMAIL.get("EMAIL_BACKEND", "fairbench.web.accounts.letters.LetterBackend")
+EMAIL_HOST, EMAIL_PORT = _EMAIL.get("EMAIL_HOST", ""), _EMAIL.get("EMAIL_PORT", 25)
+EMAIL_HOST_USER, EMAIL_HOST_PASSWORD = _EMAIL.get("EMAIL_HOST_USER", ""), _EMAIL.get("EMAIL_HOST_PASSWORD", "")
+EMAIL_USE_TLS, EMAIL_USE_SSL = _EMAIL.get("EMAIL_USE_TLS", False), _EMAIL.get("EMAIL_USE_SSL", False)
+DEFAULT_FROM_EMAIL = env.str("FAIRBENCH_MAIL_FROM", default="fair-bench@localhost")
 
 LANGUAGE_CODE = "en-gb"
 USE_I18N = False
@@ -115,6 +135,8 @@ STORAGES = {
 DATA_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
 FILE_UPLOAD_MAX_MEMORY_SIZE = 8 * 1024 * 1024
 
+SESSION_IDLE_SECONDS = env.int("FAIRBENCH_IDLE_HOURS", default=4) * 3600
+SESSION_LONGEST_SECONDS = env.int("FAIRBENCH_SESSION_HOURS", default=16) * 3600
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = BEHIND_TLS
@@ -160,5 +182,6 @@ LOGGING = {
         "fairbench": {"level": env.str("FAIRBENCH_LOG_LEVEL", default="INFO")},
         "django.request": {"level": "ERROR"},
         "django.security": {"level": "CRITICAL"},
+        "axes": {"level": "CRITICAL"},
     },
 }

@@ -10,6 +10,7 @@ urlpatterns = [
     path("people/", include("fairbench.web.people.urls")),
     path("shelf/", include("fairbench.web.exercises.urls")),
     path("plans/", include("fairbench.web.plans.urls")),
+    path("health/", pages.health, name="health"),
     path("service-worker.js", pages.service_worker, name="service_worker"),
 ]
 

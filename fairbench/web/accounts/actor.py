@@ -19,11 +19,12 @@ class Permission(StrEnum):
     PEOPLE = "people"
     EXERCISES = "exercises"
     HEALTH = "health"
+    MEMBERS = "members"
 
 
 _MAY: Mapping[Role, frozenset[Permission]] = {
     Role.OWNER: frozenset(Permission),
-    Role.INSTRUCTOR: frozenset(Permission),
+    Role.INSTRUCTOR: frozenset(Permission) - {Permission.MEMBERS},
     Role.ASSISTANT: frozenset({Permission.CLASSES}),
 }
 
@@ -60,6 +61,11 @@ class Actor:
             old=None if old is None else dict(old),
             new=None if new is None else dict(new),
         )
+
+    def audit_member(self, verb: str, user: User, old: Mapping[str, Any] | None, new: Mapping[str, Any]) -> None:
+        """Write down what was done about a member of the practice."""
+        who = {"member": user.email}
+        self.audit(verb, self.practice.id, None if old is None else {**who, **old}, {**who, **new})
 
 
 def actor_of(request: Any) -> Actor:

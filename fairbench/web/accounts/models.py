@@ -6,6 +6,7 @@ from typing import ClassVar
 from django.contrib.auth.models import AbstractBaseUser, BaseUserManager
 from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
+from django.db.models.functions import Lower
 
 from fairbench.web.site.practice_model import PracticeModel
 
@@ -34,10 +35,19 @@ class UserManager(BaseUserManager["User"]):
 
     def create_user(self, email: str, password: str, practice: Practice, name: str, role: str) -> "User":
         """A user with a hashed password."""
-        user = self.model(email=self.normalize_email(email), practice=practice, name=name, role=role)
+        user = self.model(email=email.strip().lower(), practice=practice, name=name, role=role)
         user.set_password(password)
         user.save(using=self._db)
         return user
+
+    def create_superuser(self, email: str, password: str, name: str) -> "User":
+        """The owner of a practice of their own; what Django's own command makes."""
+        practice = Practice.objects.create(name=f"{name}'s practice")
+        return self.create_user(email, password, practice, name, Role.OWNER)
+
+    def get_by_natural_key(self, username: str | None) -> "User":
+        """The user of an address, in whatever letters it is written."""
+        return self.get(email=(username or "").strip().lower())
 
 
 class User(AbstractBaseUser):
@@ -53,8 +63,26 @@ class User(AbstractBaseUser):
     USERNAME_FIELD = "email"
     REQUIRED_FIELDS: ClassVar[list[str]] = ["name"]
 
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(Lower("email"), name="one_user_an_address"),
+            models.CheckConstraint(condition=models.Q(role__in=Role.values), name="a_role_there_is"),
+        )
+
     def __str__(self) -> str:
         return self.name
+
+
+class Letter(PracticeModel):
+    """A letter to a member that no mail server was there for."""
+
+    to = models.EmailField()
+    subject = models.CharField(max_length=200)
+    body = models.TextField()
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-at",)
 
 
 class AuditEntry(PracticeModel):

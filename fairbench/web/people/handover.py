@@ -6,8 +6,10 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect
 from django.urls import Resolver404, resolve
 
-KEY, TRIES = "handed", "handed_tries"
-MOST_TRIES = 5
+from fairbench.web.accounts.actor import actor_of
+from fairbench.web.accounts.guessing import is_own_password
+
+KEY = "handed"
 _OPEN = {"people:ask", "people:asked"}
 _ALWAYS = {"people:hand_back", "people:handed", "service_worker"}
 
@@ -29,17 +31,15 @@ class HandedOverMiddleware:
 def hand_over(request: HttpRequest, screening_id: object) -> None:
     """From now on this session sees the one screening."""
     request.session[KEY] = str(screening_id)
-    request.session[TRIES] = 0
 
 
 def take_back(request: HttpRequest, password: str) -> bool:
-    """Whether the password was right; then the session is the instructor's again. Counts what was wrong."""
-    if request.user.check_password(password):
-        request.session.pop(KEY, None)
-        request.session.pop(TRIES, None)
-        return True
-    request.session[TRIES] = request.session.get(TRIES, 0) + 1
-    return False
+    """Whether the password was right; then the session is the instructor's again. After some that are wrong it is
+    signed out (:mod:`fairbench.web.accounts.guessing`)."""
+    if not is_own_password(request, actor_of(request).user, password):
+        return False
+    request.session.pop(KEY, None)
+    return True
 
 
 def _may_see(path: str, handed: str) -> bool:

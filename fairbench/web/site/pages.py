@@ -2,6 +2,7 @@
 
 from django.contrib.auth.decorators import login_not_required
 from django.contrib.staticfiles import finders
+from django.db import DatabaseError, connection
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
@@ -16,6 +17,17 @@ def service_worker(request: HttpRequest) -> HttpResponse:
         response = HttpResponse(script.read(), content_type="text/javascript")
     response["Cache-Control"] = "no-cache"
     return response
+
+
+@login_not_required
+def health(request: HttpRequest) -> HttpResponse:
+    """Whether Fair Bench works, database and all: 200, or 503 for whoever watches it."""
+    try:
+        with connection.cursor() as cursor:
+            cursor.execute("SELECT 1 FROM django_migrations LIMIT 1")
+    except DatabaseError:
+        return HttpResponse("the database does not answer", status=503, content_type="text/plain")
+    return HttpResponse("ok", content_type="text/plain")
 
 
 def _page(request: HttpRequest, status: int, what: str, kept: str, then: str) -> HttpResponse:

@@ -5,7 +5,6 @@ from itertools import groupby
 from uuid import UUID
 
 from django.contrib import messages
-from django.contrib.auth import logout
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.utils import timezone
@@ -18,7 +17,7 @@ from fairbench.core.people.conditions import Condition
 from fairbench.core.people.screening import Answer, Question
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import health_actions
-from fairbench.web.people.handover import KEY, MOST_TRIES, TRIES, hand_over, take_back
+from fairbench.web.people.handover import KEY, hand_over, take_back
 from fairbench.web.people.health_inputs import DeclaredInput, ReviewInput
 from fairbench.web.people.health_summary import declared_of
 from fairbench.web.people.models import Participant, Screening
@@ -88,17 +87,14 @@ def asked(request: HttpRequest, screening_id: UUID) -> HttpResponse:
 
 
 def hand_back(request: HttpRequest) -> HttpResponse:
-    """The instructor takes the tablet back with their password. After five that are wrong it is signed out."""
+    """The instructor takes the tablet back with their password. After five that are wrong it is
+    signed out."""
     handed = request.session.get(KEY)
     if handed is None:
         return redirect("classes:today")
     screening = find(Screening, handed)
-    if request.method == "POST":
-        if take_back(request, request.POST.get("password", "")):
-            return redirect("people:review", screening.id)
-        if request.session[TRIES] >= MOST_TRIES:
-            logout(request)
-            return redirect("accounts:sign_in")
+    if request.method == "POST" and take_back(request, request.POST.get("password", "")):
+        return redirect("people:review", screening.id)
     context = {"screening": screening, "wrong": request.method == "POST"}
     return render(request, "people/hand_back.html", context, status=422 if context["wrong"] else 200)
 

@@ -1,7 +1,7 @@
 """Filters and tags that put core values into words; no rule lives here."""
 
 import json
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 
 from django import template
 from django.utils.safestring import SafeString, mark_safe
@@ -51,3 +51,9 @@ def percent(part: float) -> str:
 def fix_fields(mend: SuggestedFix) -> str:
     """What a mend sends, for the button that sends it."""
     return json.dumps(dict(mend.fields))
+
+
+@register.filter
+def lookup(values: Mapping[str, str], name: str) -> str:
+    """What stands under a name, or nothing."""
+    return values.get(name, "")

@@ -26,7 +26,7 @@ class Command(BaseCommand):
     @transaction.atomic
     def handle(self, *args: Any, **options: Any) -> None:
         """Make both, or say what was wrong and change nothing."""
-        if User.objects.filter(email=options["email"]).exists():
+        if User.objects.filter(email=options["email"].strip().lower()).exists():
             raise CommandError("Someone with this email signs in already; nothing was changed.")
         password = getpass.getpass("Password: ") if sys.stdin.isatty() else sys.stdin.readline().strip()
         try:

@@ -1,0 +1,64 @@
+"""Changing one's password, and choosing one anew by letter."""
+
+from typing import Any
+
+from django.contrib import messages
+from django.contrib.auth.decorators import login_not_required
+from django.contrib.auth.forms import PasswordChangeForm
+from django.contrib.auth.views import (
+    PasswordChangeView,
+    PasswordResetCompleteView,
+    PasswordResetConfirmView,
+    PasswordResetView,
+)
+from django.http import HttpResponse
+from django.urls import reverse_lazy
+from django.utils.decorators import method_decorator
+
+from fairbench.web.accounts.actor import actor_of
+
+
+class Change(PasswordChangeView):
+    """One's own password. Everywhere else one is signed out."""
+
+    template_name = "accounts/password.html"
+    success_url = reverse_lazy("accounts:password")
+
+    def form_valid(self, form: PasswordChangeForm) -> HttpResponse:
+        """Save it."""
+        response: HttpResponse = super().form_valid(form)
+        actor = actor_of(self.request)
+        actor.audit("member.password", actor.practice.id, new={"member": actor.user.email})
+        messages.success(self.request, "Your password is changed. On other devices you are signed out.")
+        return response
+
+
+@method_decorator(login_not_required, name="dispatch")
+class Forgotten(PasswordResetView):
+    """Asks for a letter. The answer is the same whether somebody signs in with the address or not."""
+
+    template_name = "accounts/forgotten.html"
+    success_url = reverse_lazy("accounts:forgotten_sent")
+    subject_template_name = "accounts/letters/reset_subject.txt"
+    email_template_name = "accounts/letters/reset.txt"
+
+
+@method_decorator(login_not_required, name="dispatch")
+class Sent(PasswordResetCompleteView):
+    """A letter is on its way, if there is anybody it could go to."""
+
+    template_name = "accounts/forgotten_sent.html"
+
+
+@method_decorator(login_not_required, name="dispatch")
+class Choose(PasswordResetConfirmView):
+    """A new password, by the link of a letter."""
+
+    template_name = "accounts/choose_password.html"
+    success_url = reverse_lazy("accounts:sign_in")
+
+    def form_valid(self, form: Any) -> HttpResponse:
+        """Save it, and say so on the sign-in page."""
+        messages.success(self.request, "Your password is saved. Sign in with it.")
+        response: HttpResponse = super().form_valid(form)
+        return response
