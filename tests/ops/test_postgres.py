@@ -3,6 +3,7 @@
 import os
 import signal
 import socket
+import subprocess
 import tempfile
 import time
 from pathlib import Path
@@ -81,3 +82,50 @@ def test_a_folder_the_server_cannot_reach_is_replaced(tmp_path: Path) -> None:
     with tempfile.TemporaryDirectory() as opened:
         Path(opened).chmod(0o755)
         assert home_for(Path(opened) / "postgres") == Path(opened) / "postgres"
+
+
+def test_a_note_that_names_somebody_elses_process_ends_nobody(cluster: Cluster) -> None:
+    cluster.start()
+    run(cluster, "create table kept (word text)")
+    note = cluster.data / "postmaster.pid"
+    lines = note.read_text(encoding="ascii").splitlines()
+    cluster.stop()
+    with subprocess.Popen(["sleep", "600"]) as somebody:
+        try:
+            note.write_text("\n".join([str(somebody.pid), *lines[1:]]) + "\n", encoding="ascii")
+            assert not cluster.running()
+            cluster.stop()
+            assert somebody.poll() is None
+            cluster.start()
+            assert run(cluster, "select count(*) from kept") == [(0,)]
+            assert somebody.poll() is None
+        finally:
+            somebody.kill()
+
+
+@pytest.mark.parametrize("note", ["", "\n", "not a number\n", "999999999\n"])
+def test_a_torn_note_is_no_server(cluster: Cluster, note: str) -> None:
+    cluster.start()
+    cluster.stop()
+    (cluster.data / "postmaster.pid").write_text(note, encoding="ascii")
+    assert not cluster.running()
+    cluster.start()
+    assert cluster.running()
+
+
+def test_a_making_that_was_broken_off_is_begun_anew(cluster: Cluster) -> None:
+    cluster.folder.mkdir()
+    half = cluster.folder / "data.unfinished"
+    half.mkdir()
+    (half / "PG_VERSION").write_text("15\n", encoding="ascii")
+    cluster.start()
+    assert run(cluster, "select 1") == [(1,)]
+    assert not half.exists()
+
+
+def test_a_server_without_its_database_gets_it(cluster: Cluster) -> None:
+    cluster.start()
+    with psycopg.connect(cluster.url("postgres"), autocommit=True) as connection:
+        connection.execute("drop database fairbench")
+    cluster.start()
+    assert run(cluster, "select 1") == [(1,)]
