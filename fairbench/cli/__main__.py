@@ -1,6 +1,7 @@
 """``bin/fairbench``: reads the command, calls the core, prints. Wrong input: one line, exit 2."""
 
 import argparse
+import io
 import json
 import sys
 from collections.abc import Callable, Sequence
@@ -38,6 +39,9 @@ Value = TypeVar("Value")
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; the exit code is 0, or 2 for wrong input."""
+    for stream in (sys.stdout, sys.stderr):
+        if isinstance(stream, io.TextIOWrapper):
+            stream.reconfigure(errors="backslashreplace")  # what a terminal cannot show is told, never a reason to fail
     parser = _parser()
     asked = parser.parse_args(arguments)
     try:
@@ -157,6 +161,8 @@ def _bytes(name: str) -> bytes:
             return file.read(LARGEST_FILE + 1) if Path(name).stat().st_size <= LARGEST_FILE else file.read()
     except OSError as error:
         raise PlanError(f"cannot be read: {error.strerror}") from None
+    except ValueError:
+        raise PlanError("is no name that a file can have") from None
 
 
 def _time(asked: argparse.Namespace) -> str:
@@ -192,6 +198,8 @@ def _figure(asked: argparse.Namespace) -> str:
         Path(asked.file).write_text(drawn + "\n", encoding="utf-8")
     except OSError as error:
         raise InputError(f"cannot be written: {error.strerror}", asked.file) from None
+    except ValueError:
+        raise InputError("is no name that a file can have", "FILE") from None
     return ""
 
 

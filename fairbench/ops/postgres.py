@@ -4,15 +4,19 @@ import os
 import pwd
 import secrets
 import shutil
+import signal
 import socket
 import subprocess
 import time
+from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
 
 from .packages import OpsError
 
 USER = "fairbench"
+START_TRIES = 60
+"""Half a second apart."""
 
 
 def server_programs() -> Path | None:
@@ -69,15 +73,21 @@ class Cluster:
         self._ensure_database()
 
     def _start(self) -> None:
-        # A server that was killed leaves a note of its process number, which may be anybody's by now.
-        (self.data / "postmaster.pid").unlink(missing_ok=True)
+        # A server that was killed leaves notes of its process number, which may be anybody's by now.
+        for note in (self.data / "postmaster.pid", *self.folder.glob(".s.PGSQL.*")):
+            note.unlink(missing_ok=True)
         port = free_port(self.first_port)
         (self.folder / "port").write_text(str(port), encoding="ascii")
         options = [f"-p {port}", "-c listen_addresses=127.0.0.1", f"-c unix_socket_directories={self.folder}"]
         if not self.lasting:
             options += ["-c fsync=off", "-c synchronous_commit=off", "-c full_page_writes=off"]
         log = self.folder / "server.log"
-        done = self._as_owner("pg_ctl", "start", "-w", "-D", self.data, "-l", log, "-o", " ".join(options))
+        # Where only the first process was killed, the others need a moment to notice; until then nothing may start.
+        for _ in range(START_TRIES):
+            done = self._as_owner("pg_ctl", "start", "-w", "-D", self.data, "-l", log, "-o", " ".join(options))
+            if not done.returncode or not self._left_over():
+                break
+            time.sleep(0.5)
         if done.returncode:
             raise OpsError(f"PostgreSQL did not start; {log} says why.")
 
@@ -98,6 +108,11 @@ class Cluster:
         except (OSError, ValueError, IndexError):
             return None
         return number if is_ours else None
+
+    def _left_over(self) -> bool:
+        """Whether any process still works in the folder of the data."""
+        here = self.data.resolve()
+        return any(_works_in(folder) == here for folder in Path("/proc").glob("[0-9]*"))
 
     def _wait_until_ready(self, tries: int = 600) -> None:
         for _ in range(tries):
@@ -120,6 +135,7 @@ class Cluster:
     def _make(self) -> None:
         """Made beside its place and moved there when it is whole: one whose making was broken off is never used."""
         unfinished = self.folder / "data.unfinished"
+        _end_making(unfinished)
         for left in (self.data, unfinished):
             shutil.rmtree(left, ignore_errors=True)
         self.folder.mkdir(parents=True, exist_ok=True)
@@ -175,6 +191,22 @@ def command_of(number: int) -> str:
         return Path(f"/proc/{number}/cmdline").read_bytes().replace(b"\0", b" ").decode(errors="replace")
     except OSError:
         return ""
+
+
+def _end_making(unfinished: Path) -> None:
+    """End what a start that was killed left making this very folder; its name is on its command line."""
+    for folder in Path("/proc").glob("[0-9]*"):
+        words = command_of(int(folder.name)).split()
+        if words and Path(words[0]).name in ("initdb", "postgres") and str(unfinished) in words:
+            with suppress(ProcessLookupError):
+                os.kill(int(folder.name), signal.SIGKILL)
+
+
+def _works_in(process: Path) -> Path | None:
+    try:
+        return (process / "cwd").resolve(strict=True)
+    except OSError:
+        return None  # it has ended, or is somebody else's
 
 
 def _to_nowhere() -> dict[str, int]:

@@ -79,10 +79,7 @@ def start(wanted: Wanted) -> int:
         _secret_key()
         demo = _with_demo(wanted, cluster is not None)
         environment["FAIRBENCH_DEMO"] = "1" if demo else "0"
-        _manage(environment, "migrate", "--verbosity", "0")
-        _manage(environment, "keep_planned")
-        if demo:
-            _manage(environment, "load_demo", "--if-empty")
+        _manage(environment, "prepare_database", *(["--demo"] if demo else []))
         _manage(environment, "collectstatic", "--noinput", "--verbosity", "0")
         return _serve(environment, port, cluster)
     except KeyboardInterrupt:

@@ -20,11 +20,12 @@ class Permission(StrEnum):
     EXERCISES = "exercises"
     HEALTH = "health"
     MEMBERS = "members"
+    ERASE = "erase"
 
 
 _MAY: Mapping[Role, frozenset[Permission]] = {
     Role.OWNER: frozenset(Permission),
-    Role.INSTRUCTOR: frozenset(Permission) - {Permission.MEMBERS},
+    Role.INSTRUCTOR: frozenset(Permission) - {Permission.MEMBERS, Permission.ERASE},
     Role.ASSISTANT: frozenset({Permission.CLASSES}),
 }
 

@@ -55,7 +55,7 @@ class User(AbstractBaseUser):
 
     email = models.EmailField(unique=True)
     name = models.CharField(max_length=80)
-    practice = models.ForeignKey(Practice, on_delete=models.CASCADE, related_name="users")
+    practice = models.ForeignKey(Practice, on_delete=models.PROTECT, related_name="users")
     role = models.CharField(max_length=12, choices=Role.choices, default=Role.INSTRUCTOR)
     is_active = models.BooleanField(default=True)
 

@@ -22,6 +22,11 @@ def _readable(field: str, name: str) -> models.CheckConstraint:
     return models.CheckConstraint(condition=within | models.Q(**{f"{field}__isnull": True}), name=name)
 
 
+def _from_0_to_10(field: str, name: str) -> models.CheckConstraint:
+    within = models.Q(**{f"{field}__lte": 10})
+    return models.CheckConstraint(condition=within | models.Q(**{f"{field}__isnull": True}), name=name)
+
+
 class Meeting(PracticeModel):
     """One class taught. It keeps the plan as it was on the day; ``exercises`` are those that were
     really taught, known once it has ended; ``planned`` what was planned, with the names, versions, doses and times of
@@ -57,6 +62,9 @@ class Meeting(PracticeModel):
         constraints = (
             _readable("started_at", "meeting_started_in_our_years"),
             _readable("ended_at", "meeting_ended_in_our_years"),
+            models.CheckConstraint(
+                condition=models.Q(state__in=("arrivals", "teaching", "taught", "recorded")), name="a_state_there_is"
+            ),
         )
 
     @classmethod
@@ -109,7 +117,7 @@ _NEXT = {
 class Attendance(PracticeModel):
     """Someone came. ``note`` and the figures are for the whole class."""
 
-    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="attendances")
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="attendances")
     participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="attendances")
 
     class Meta:
@@ -120,7 +128,7 @@ class TeachEvent(PracticeModel):
     """Something that happened while teaching, as the device saw it. The device makes the id, so
     the same event sent twice is stored once."""
 
-    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="events")
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="events")
     kind = models.CharField(max_length=20)
     item = models.CharField(max_length=64, blank=True)
     at = models.DateTimeField()
@@ -137,7 +145,7 @@ class TeachingDevice(PracticeModel):
     """A device that shows a class being taught, by the key that it made for itself: ``waiting`` events were still on it
     when it was ``last_seen``. One of them leads: its buttons count."""
 
-    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="devices")
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="devices")
     key = models.UUIDField()
     waiting = models.PositiveIntegerField(default=0)
     leads = models.BooleanField(default=False)
@@ -156,7 +164,7 @@ class Difference(PracticeModel):
     A correction is a further row with the next ``edition``; earlier ones stay.
     """
 
-    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="differences")
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="differences")
     participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="differences")
     item = models.CharField(max_length=64, blank=True)
     edition = models.PositiveSmallIntegerField(default=1)
@@ -185,6 +193,8 @@ class Difference(PracticeModel):
                 condition=models.Q(current=True),
                 name="one_current_difference",
             ),
+            _from_0_to_10("effort", "effort_from_0_to_10"),
+            _from_0_to_10("pain", "pain_from_0_to_10"),
         )
 
 
@@ -200,7 +210,7 @@ class DayNote(PracticeModel):
         OPERATION = "operation"
         TALKED = "talked"
 
-    meeting = models.ForeignKey(Meeting, on_delete=models.CASCADE, related_name="day_notes")
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="day_notes")
     participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="+")
     kind = models.CharField(max_length=10, choices=Kind.choices)
     event = models.ForeignKey("people.HealthEvent", null=True, on_delete=models.SET_NULL, related_name="+")
@@ -212,6 +222,13 @@ class DayNote(PracticeModel):
 
     class Meta:
         ordering = ("at",)
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(kind__in=("unwell", "pain", "fell", "medicine", "operation", "talked")),
+                name="a_day_note_there_is",
+            ),
+            models.CheckConstraint(condition=models.Q(side__in=("", "left", "right")), name="day_note_side_there_is"),
+        )
 
 
 class Incident(PracticeModel):

@@ -1,11 +1,13 @@
 from django.urls import path
 
-from .views import arrivals, history, record, teach, today
+from .views import arrivals, erasure, history, record, teach, today
 
 app_name = "classes"
 urlpatterns = [
     path("", today.today, name="today"),
     path("classes/", history.meetings, name="list"),
+    path("people/<uuid:participant_id>/file.<slug:kind>", erasure.person_file, name="person_file"),
+    path("people/<uuid:participant_id>/erase/", erasure.erase, name="erase"),
     path("device/", teach.on_this_device, name="on_this_device"),
     path("classes/open/", arrivals.open_meeting, name="open"),
     path("classes/<uuid:meeting_id>/", history.meeting, name="meeting"),

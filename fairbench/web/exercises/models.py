@@ -32,7 +32,7 @@ class OwnExercise(PracticeModel):
 class OwnExerciseRevision(PracticeModel):
     """An own exercise as it stood after one change."""
 
-    exercise = models.ForeignKey(OwnExercise, on_delete=models.CASCADE, related_name="revisions")
+    exercise = models.ForeignKey(OwnExercise, on_delete=models.PROTECT, related_name="revisions")
     document = models.JSONField()
     user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
     at = models.DateTimeField(auto_now_add=True)

@@ -24,7 +24,7 @@ def save_participant(
     if participant_id is None:
         participant = Participant(practice=actor.practice)
     else:
-        participant = Participant.objects.select_for_update().get(id=participant_id)
+        participant = Participant.objects.select_for_update().get(id=participant_id, erased_at=None)
     details = given.model_dump()
     old = {name: getattr(participant, name) for name in details} if participant_id else None
     for name, value in details.items():
@@ -61,7 +61,7 @@ def add_to_group(actor: Actor, group_id: UUID, participant_id: UUID, kind: str =
     """Put someone on a group's list, as a regular, on trial or as a guest; who is on it already changes kind."""
     actor.require(Permission.PEOPLE)
     group = Group.objects.get(id=group_id)
-    participant = Participant.objects.get(id=participant_id)
+    participant = Participant.objects.get(id=participant_id, erased_at=None)
     before = Listing.objects.filter(group=group, participant=participant).values_list("kind", flat=True).first()
     Listing.objects.update_or_create(
         group=group, participant=participant, defaults={"practice": actor.practice, "kind": kind}

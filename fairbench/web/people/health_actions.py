@@ -22,7 +22,7 @@ EARLIEST = datetime.date(1900, 1, 1)
 
 def _person(actor: Actor, participant_id: UUID, permission: Permission = Permission.HEALTH) -> Participant:
     actor.require(permission)
-    return Participant.objects.select_for_update().get(id=participant_id)
+    return Participant.objects.select_for_update().get(id=participant_id, erased_at=None)
 
 
 def _done(actor: Actor, person: Participant, verb: str) -> None:

@@ -14,6 +14,9 @@ from fairbench.core.sides import Side
 
 from .models import Participant, Screening
 
+NOTHING_KNOWN: dict[str, Any] = {"conditions": [], "screening": None, "events": [], "advice": [], "overrides": []}
+"""The summary of somebody of whom nothing was ever noted."""
+
 
 def keep_health_summary(participant: Participant) -> None:
     """Work the summary out anew from the rows, and keep it. Every action that changes one ends with this."""

@@ -22,10 +22,12 @@ class Participant(PracticeModel):
     )
 
     health_summary = models.JSONField(default=dict, editable=False)
+    erased_at = models.DateTimeField(null=True, editable=False)
     worked_out = ("health_summary",)
 
     class Meta:
         ordering = ("call_name",)
+        constraints = (models.CheckConstraint(condition=models.Q(pace__gte=1, pace__lte=3), name="pace_from_1_to_3"),)
 
     def __str__(self) -> str:
         return self.call_name
@@ -56,29 +58,41 @@ class Listing(PracticeModel):
         TRIAL = "trial"
         GUEST = "guest"
 
-    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="listings")
-    participant = models.ForeignKey(Participant, on_delete=models.CASCADE, related_name="listings")
+    group = models.ForeignKey(Group, on_delete=models.PROTECT, related_name="listings")
+    participant = models.ForeignKey(Participant, on_delete=models.PROTECT, related_name="listings")
     since = models.DateField(auto_now_add=True)
     kind = models.CharField(max_length=8, choices=Kind.choices, default=Kind.REGULAR)
 
     class Meta:
-        constraints = (models.UniqueConstraint(fields=["group", "participant"], name="listed_once"),)
+        constraints = (
+            models.UniqueConstraint(fields=["group", "participant"], name="listed_once"),
+            models.CheckConstraint(
+                condition=models.Q(kind__in=("regular", "trial", "guest")), name="a_listing_there_is"
+            ),
+        )
 
 
 class PastListing(PracticeModel):
     """That somebody was on a group's list, from when until when."""
 
-    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="past_listings")
-    participant = models.ForeignKey(Participant, on_delete=models.CASCADE, related_name="past_listings")
+    group = models.ForeignKey(Group, on_delete=models.PROTECT, related_name="past_listings")
+    participant = models.ForeignKey(Participant, on_delete=models.PROTECT, related_name="past_listings")
     since = models.DateField()
     until = models.DateField()
     kind = models.CharField(max_length=8, choices=Listing.Kind.choices)
+
+    class Meta:
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(until__gte=models.F("since")), name="listing_ends_after_it_began"
+            ),
+        )
 
 
 class HealthRow(PracticeModel):
     """A row of somebody's health record. Never altered in substance and never deleted: it ends, and that is kept."""
 
-    participant = models.ForeignKey(Participant, on_delete=models.CASCADE, related_name="%(class)ss")
+    participant = models.ForeignKey(Participant, on_delete=models.PROTECT, related_name="%(class)ss")
     noted_at = models.DateTimeField(auto_now_add=True)
     noted_by = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
     ended_at = models.DateTimeField(null=True)
@@ -99,11 +113,16 @@ class Condition(HealthRow):
     until = models.DateField(null=True, blank=True)
     note = models.CharField(max_length=200, blank=True)
 
+    class Meta(HealthRow.Meta):
+        constraints = (
+            models.CheckConstraint(condition=models.Q(side__in=("", "left", "right")), name="condition_side_there_is"),
+        )
+
 
 class Screening(PracticeModel):
     """One screening, from the first answer to the review. Earlier ones stay."""
 
-    participant = models.ForeignKey(Participant, on_delete=models.CASCADE, related_name="screenings")
+    participant = models.ForeignKey(Participant, on_delete=models.PROTECT, related_name="screenings")
     answers = models.JSONField(default=dict)
     started_at = models.DateTimeField(auto_now_add=True)
     started_by = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
@@ -116,6 +135,11 @@ class Screening(PracticeModel):
 
     class Meta:
         ordering = ("-started_at",)
+        constraints = (
+            models.UniqueConstraint(
+                fields=["participant"], condition=models.Q(given_on__isnull=True), name="one_open_screening"
+            ),
+        )
 
     @property
     def address(self) -> str:
@@ -143,6 +167,16 @@ class HealthEvent(HealthRow):
     kind = models.CharField(max_length=20, choices=Kind.choices)
     happened_on = models.DateField()
     note = models.CharField(max_length=200, blank=True)
+
+    class Meta(HealthRow.Meta):
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(
+                    kind__in=("a fall", "an operation", "a stay in hospital", "a new diagnosis", "a new medicine")
+                ),
+                name="health_event_there_is",
+            ),
+        )
 
 
 class Clearance(HealthRow):

@@ -27,7 +27,7 @@ class PlanRevision(PracticeModel):
     """A plan as it stood after one change. Never altered; undo only moves the plan's head. ``picture`` is its small
     drawing in a list, kept for as long as it holds (:mod:`.pictures`)."""
 
-    plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="revisions")
+    plan = models.ForeignKey(Plan, on_delete=models.PROTECT, related_name="revisions")
     number = models.PositiveIntegerField()
     parent = models.PositiveIntegerField(null=True)
     document = models.JSONField()

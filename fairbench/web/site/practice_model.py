@@ -12,7 +12,7 @@ class PracticeModel(models.Model):
     outside of one, so a filter that somebody forgets cannot show another practice's data."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    practice = models.ForeignKey("accounts.Practice", on_delete=models.CASCADE, related_name="+")
+    practice = models.ForeignKey("accounts.Practice", on_delete=models.PROTECT, related_name="+")
 
     objects = ScopedManager(practice="practice")
 

@@ -118,7 +118,9 @@ def _context(request: HttpRequest, meeting: Meeting) -> dict[str, object]:
     notes = list(meeting.day_notes.filter(taken_back=False))
     on_list = {person.id for person in listed}
     guests = list(Participant.objects.filter(id__in=here_ids - on_list))
-    found = find_page(request, Participant.objects.exclude(id__in=here_ids | on_list), "call_name")
+    found = find_page(
+        request, Participant.objects.filter(erased_at=None).exclude(id__in=here_ids | on_list), "call_name"
+    )
     return {
         "meeting": meeting,
         "people": [arriving(person, person.id in here_ids, notes) for person in listed]

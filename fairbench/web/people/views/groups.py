@@ -25,7 +25,7 @@ CANDIDATES = 40
 
 def groups(request: HttpRequest) -> HttpResponse:
     """All groups, and everyone, a page at a time."""
-    everyone = Participant.objects.prefetch_related("groups")
+    everyone = Participant.objects.filter(erased_at=None).prefetch_related("groups")
     found = find_page(request, everyone, "call_name", size=PEOPLE_PAGE)
     return render(
         request,
@@ -63,7 +63,9 @@ def candidates(request: HttpRequest, group_id: UUID) -> HttpResponse:
 
 
 def _candidates(request: HttpRequest, found: Group) -> dict[str, object]:
-    others = find_page(request, Participant.objects.exclude(listings__group=found), "call_name", size=CANDIDATES)
+    others = find_page(
+        request, Participant.objects.filter(erased_at=None).exclude(listings__group=found), "call_name", size=CANDIDATES
+    )
     return {"others": others.page.object_list, "kinds": Listing.Kind.choices, "too_many": others.page.has_next()}
 
 

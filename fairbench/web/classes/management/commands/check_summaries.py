@@ -10,7 +10,7 @@ from fairbench.web.accounts.models import Practice
 from fairbench.web.classes.actions import keep_taught, taught_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.remembered import keep_remembered, remembered_of
-from fairbench.web.people.health_summary import health_summary_of, keep_health_summary
+from fairbench.web.people.health_summary import NOTHING_KNOWN, health_summary_of, keep_health_summary
 from fairbench.web.people.models import Group, Participant
 
 
@@ -37,7 +37,7 @@ class Command(BaseCommand):
         differing = 0
         with transaction.atomic():
             for person in Participant.objects.select_for_update():
-                if person.health_summary != health_summary_of(person):
+                if {**NOTHING_KNOWN, **person.health_summary} != health_summary_of(person):
                     differing += 1
                     if mend:
                         keep_health_summary(person)

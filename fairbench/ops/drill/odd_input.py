@@ -1,0 +1,279 @@
+"""Odd input through every way in: no answer is a fault of the server, and every list can be read afterwards.
+
+In one process, through Django's own request handling, on a database that holds the demo.
+"""
+
+import io
+import json
+import random
+import re
+import sys
+from collections.abc import Callable, Iterator
+from contextlib import redirect_stderr, redirect_stdout
+from typing import Any
+
+from .tally import Tally
+
+ODD: tuple[str, ...] = (
+    "",
+    " ",
+    "\x00",
+    "a\x00b",
+    "\x1b[31m",
+    "nan",
+    "NaN",
+    "inf",
+    "-Infinity",
+    "1e400",
+    "-1e400",
+    "9" * 5000,
+    "0x10",
+    "1_000",
+    "١٢٣",
+    "-1",
+    "2147483648",
+    "99999999999999999999",
+    "1,5",
+    "true",
+    "null",
+    "[]",
+    "{}",
+    "../../etc/passwd",
+    "' OR 1=1 --",
+    "<script>alert(1)</script>",
+    "{{ 7 }}",
+    "%s%n",
+    "\u202e\u200f",
+    "\U0001f600",
+    "é" * 3000,
+    "9999-12-31",
+    "0001-01-01",
+    "2026-02-30",
+    "10000-01-01",
+    "00000000-0000-0000-0000-000000000000",
+    "not-a-uuid",
+)
+"""As a form can send it."""
+ODD_JSON: tuple[Any, ...] = (
+    *ODD,
+    "\ud83d",
+    "a\udfffb",
+    None,
+    True,
+    -1,
+    10**400,
+    1e308,
+    [],
+    {},
+    [[]],
+    {"a": {"b": []}},
+    "x" * 100_000,
+)
+"""As JSON can hold it besides: lone surrogates, other kinds of values."""
+_FIELDS = """
+name length group template seen item block place version dose field value steps to person instead
+exercise reason until chosen kind condition side severity stage note happened_on who said letter
+call_name birth_year pace remember goals emergency private_note participant here where answer effort
+pain pain_where done skipped plan text file go column-0 q page email role password old_password
+new_password1 username device number was limbs pose part joint hold word under position first second
+prop load draft undo short purpose region quality action limb one_repetition set_up do watch stop
+breath
+"""
+"""The names of the fields of all forms."""
+_COMMANDS = ("time", "show", "catalogue", "figure", "demands", "body", "shelf", "fit", "caution", "judge", "conditions")
+
+
+def odd_input(seed: int, times: int) -> list[Tally]:
+    """``times`` requests in all, over every address, and the same on the command line for a tenth of it."""
+    chance = random.Random(seed)
+    return [_forms(chance, times), _json(chance, times // 4), _command_line(chance, times // 10)]
+
+
+def _forms(chance: random.Random, times: int) -> Tally:
+    from django.test import Client
+
+    tally = Tally("Odd input: forms and addresses")
+    client = Client(raise_request_exception=False, headers={"Host": "localhost"})
+    client.force_login(_owner())
+    addresses, fields = list(_addresses()), _FIELDS.split()
+    for _ in range(times):
+        address = chance.choice(addresses)
+        given = {chance.choice(fields): chance.choice(ODD) for _ in range(chance.randint(1, 8))}
+        ask: Callable[..., Any] = chance.choice((client.get, client.post, client.post))
+        if "sign-out" in address or ("end/" in address and "members" in address):
+            continue
+        answer = ask(address, given)
+        tally.check(answer.status_code < 500, f"{ask.__name__} {address} {_short(given)}: {answer.status_code}")
+        if answer.status_code == 302 and "/sign-in/" in answer.headers.get("Location", ""):
+            client.force_login(_owner())
+    return tally
+
+
+def _json(chance: random.Random, times: int) -> Tally:
+    from django.test import Client
+    from django.urls import reverse
+
+    tally = Tally("Odd input: events of a class, files of plans")
+    client = Client(raise_request_exception=False, headers={"Host": "localhost"})
+    client.force_login(_owner())
+    ids = _ids()
+    events = reverse("classes:events", args=[ids["meeting_id"]])
+    names = ("id", "kind", "item", "at", "participant", "text", "number", "device", "waiting", "sent_at", "player")
+    for number in range(times):
+        if number % 2:
+            event = {name: chance.choice(ODD_JSON) for name in names if chance.random() < 0.7}
+            body: Any = {
+                "events": [event],
+                **{name: chance.choice(ODD_JSON) for name in names if chance.random() < 0.1},
+            }
+            answer = client.post(events, json.dumps(body), content_type="application/json")
+        else:
+            body = {"format": "fairbench-plan", "format_version": 1, "name": "P", "length_min": 45, "blocks": []}
+            body |= {
+                name: chance.choice(ODD_JSON) for name in (*body, "lead", "start", "exercises") if chance.random() < 0.3
+            }
+            item = {
+                name: chance.choice(ODD_JSON) for name in ("id", "exercise", "version", "dose", "rest_after", "note")
+            }
+            if chance.random() < 0.5:
+                body["blocks"] = [{"kind": "strengthen", "items": [item]}]
+            file = io.BytesIO(json.dumps(body).encode())
+            file.name = "plan.json"
+            answer = client.post(reverse("plans:import"), {"file": file})
+        tally.check(answer.status_code < 500, f"{_short(body)}: {answer.status_code}")
+    for page in ("/", "/plans/", "/people/", "/classes/", reverse("classes:teach", args=[ids["meeting_id"]])):
+        status = client.get(page).status_code
+        tally.check(status < 400, f"{page} afterwards: {status}")
+    return tally
+
+
+def _command_line(chance: random.Random, times: int) -> Tally:
+    from fairbench.cli.__main__ import main
+
+    tally = Tally("Odd input: command line")
+    for _ in range(times):
+        words = [chance.choice(_COMMANDS), *(chance.choice(ODD_JSON[:60]) for _ in range(chance.randint(0, 3)))]
+        given = [str(word) for word in words if "\x00" not in str(word)]
+        tally.check(_runs(main, given), f"fairbench {_short(given)}")
+    return tally
+
+
+def _runs(main: Callable[[list[str]], int], words: list[str]) -> bool:
+    """Whether it ends with an answer or a refusal, in a terminal that knows ASCII only, instead of a traceback."""
+    ascii_only = io.TextIOWrapper(io.BytesIO(), encoding="ascii")
+    try:
+        with redirect_stdout(ascii_only), redirect_stderr(io.TextIOWrapper(io.BytesIO(), encoding="ascii")):
+            main(words)
+    except SystemExit:
+        return True
+    except Exception:
+        return False
+    return True
+
+
+def _short(given: Any) -> str:
+    return re.sub(r"(.)\1{20,}", r"\1…", ascii(given))[:300]
+
+
+def _owner() -> Any:
+    from fairbench.web.accounts.models import Role, User
+
+    return User.objects.filter(role=Role.OWNER).order_by("id").first()
+
+
+def _ids() -> dict[str, object]:
+    """Real ids of the demo for every part of an address."""
+    from django_scopes import scope
+
+    from fairbench.web.classes.models import Meeting
+    from fairbench.web.people.models import Group, Participant, Screening
+    from fairbench.web.plans.models import Plan
+
+    owner = _owner()
+    with scope(practice=owner.practice):
+        teaching = Meeting.objects.filter(state="teaching").first() or Meeting.objects.first()
+        person = Participant.objects.order_by("call_name").first()
+        assert teaching is not None
+        assert person is not None
+        screening = Screening.objects.filter(participant=person).first()
+        return {
+            "plan_id": Plan.objects.order_by("name").values_list("id", flat=True)[0],
+            "group_id": Group.objects.order_by("name").values_list("id", flat=True)[0],
+            "meeting_id": teaching.id,
+            "participant_id": person.id,
+            "screening_id": screening.id if screening else person.id,
+            "number": 1,
+            "verb": "",
+            "exercise_id": "bridge",
+            "version_id": "full-bridge",
+            "user_id": owner.id,
+            "token": "x",
+            "uidb64": "MQ",
+        }
+
+
+def _addresses() -> Iterator[str]:
+    """Every address of the site with real ids in it; those with a verb once for each verb."""
+    from django.urls import URLPattern, URLResolver, get_resolver
+
+    from fairbench.web.plans.bench.edits import EDITS
+
+    ids = _ids()
+
+    def walk(resolver: URLResolver, path: str) -> Iterator[str]:
+        for pattern in resolver.url_patterns:
+            here = path + str(pattern.pattern)
+            if isinstance(pattern, URLResolver):
+                yield from walk(pattern, here)
+            elif isinstance(pattern, URLPattern):
+                for verb in EDITS if "verb" in here else ("",):
+                    yield "/" + _filled(here, {**ids, "verb": verb})
+
+    yield from walk(get_resolver(), "")
+
+
+def _filled(pattern: str, names: dict[str, object]) -> str:
+    for name, value in names.items():
+        pattern = re.sub(rf"<(?:\w+:)?{name}>", str(value), pattern)
+    return pattern
+
+
+def main(seed: str, times: str) -> None:
+    """Set Django up, fill an empty database with the demo and a class under way, and print the tallies as JSON."""
+    import django
+
+    django.setup()
+    from dataclasses import asdict
+
+    prepare()
+    print(json.dumps([asdict(tally) for tally in odd_input(int(seed), int(times))]))
+
+
+def prepare() -> None:
+    """The demo, with a class being taught and a screening begun."""
+    from django_scopes import scope
+
+    from fairbench.web.accounts.actor import Actor
+    from fairbench.web.classes import actions
+    from fairbench.web.classes.inputs import HereInput
+    from fairbench.web.demo import classes as demo
+    from fairbench.web.people.health_actions import begin_screening
+    from fairbench.web.people.models import Participant
+    from fairbench.web.plans.adapter import core_plan
+    from fairbench.web.plans.models import Plan, PlanRevision
+
+    demo.load()
+    actor = Actor(_owner())
+    with scope(practice=actor.practice):
+        plan = Plan.objects.select_related("group").order_by("name")[0]
+        assert plan.group is not None
+        document = PlanRevision.objects.get(plan=plan, number=plan.head).document
+        meeting = actions.open_meeting(actor, plan.group, plan, core_plan(document))
+        person = plan.group.participants.all()[0]
+        actions.set_here(actor, meeting.id, HereInput(participant=person.id, here="yes"))
+        actions.begin_teaching(actor, meeting.id)
+        begin_screening(actor, Participant.objects.order_by("call_name")[0].id)
+
+
+if __name__ == "__main__":
+    main(*sys.argv[1:])

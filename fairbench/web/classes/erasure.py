@@ -1,0 +1,82 @@
+"""Erasing a person: their name, details, health and whatever was written of them goes; that somebody came, and the
+figures of what was done, stay without a name, so that classes and counts stay true."""
+
+from dataclasses import dataclass
+
+from django.db import transaction
+from django.utils import timezone
+
+from fairbench.core.errors import InputError
+from fairbench.web.accounts.actor import Actor, Permission
+from fairbench.web.accounts.models import AuditEntry
+from fairbench.web.people.health_summary import NOTHING_KNOWN
+from fairbench.web.people.models import Participant
+
+from .models import DayNote, Incident, Meeting, TeachEvent
+from .remembered import keep_remembered
+
+ERASED = "Erased person"
+_BLANK = {
+    "call_name": ERASED,
+    "birth_year": None,
+    "pace": 1,
+    "remember": "",
+    "goals": "",
+    "emergency": "",
+    "private_note": "",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Erasure:
+    """What goes and what stays, in words with their numbers."""
+
+    goes: tuple[tuple[str, int], ...]
+    stays: tuple[tuple[str, int], ...]
+
+
+def look(person: Participant) -> Erasure:
+    """What erasing somebody would take away, and what would stay without their name."""
+    return Erasure(
+        goes=(
+            ("conditions and needs", person.conditions.count()),
+            ("screenings with their answers", person.screenings.count()),
+            ("health events", person.healthevents.count()),
+            ("words of clinicians", person.clearances.count()),
+            ("decisions about versions", person.overrides.count()),
+            ("news at the door", DayNote.objects.filter(participant=person).count()),
+            ("notes from classes", TeachEvent.objects.filter(participant=person).exclude(text="").count()),
+            ("places on lists of groups", person.listings.count() + person.past_listings.count()),
+        ),
+        stays=(
+            ("classes that somebody came to", person.attendances.count()),
+            ("figures of what was done otherwise", person.differences.count()),
+            ("incidents, without name and words", Incident.objects.filter(participant=person).count()),
+        ),
+    )
+
+
+@transaction.atomic
+def erase(actor: Actor, person: Participant, typed_name: str) -> None:
+    """Erase somebody. Their name is typed to confirm it. Raises :class:`InputError` where it is another."""
+    actor.require(Permission.ERASE)
+    person = Participant.objects.select_for_update().get(id=person.id, erased_at=None)
+    if typed_name.strip() != person.call_name:
+        raise InputError("is not the name on this page", "name")
+    meetings = list(Meeting.objects.select_for_update().filter(attendances__participant=person))
+    DayNote.objects.filter(participant=person).delete()
+    for rows in (person.conditions, person.healthevents, person.clearances, person.overrides, person.screenings):
+        rows.all().delete()
+    person.listings.all().delete()
+    person.past_listings.all().delete()
+    TeachEvent.objects.filter(participant=person).update(text="", participant=None)
+    Incident.objects.filter(participant=person).update(participant=None, what="Erased with the person it was about.")
+    person.differences.update(note="", pain_where="")
+    AuditEntry.objects.filter(object_id=person.id).update(old=None, new=None)
+    for name, value in _BLANK.items():
+        setattr(person, name, value)
+    person.health_summary, person.erased_at = NOTHING_KNOWN, timezone.now()
+    person.save(update_fields=[*_BLANK, "health_summary", "erased_at"])
+    for meeting in meetings:
+        keep_remembered(meeting)
+    actor.audit("participant.erase", person.id)

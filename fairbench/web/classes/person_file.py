@@ -1,0 +1,93 @@
+"""Everything that is kept of one person, to hand to them: as values, and as pages to read."""
+
+import io
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from django.db.models import Model
+from django.utils import timezone
+from reportlab.lib.pagesizes import A4
+from reportlab.lib.styles import getSampleStyleSheet
+from reportlab.lib.units import mm
+from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer
+
+from fairbench.web.accounts.models import AuditEntry
+from fairbench.web.people.models import Participant
+
+from .models import DayNote, Incident, TeachEvent
+
+FORMAT, FORMAT_VERSION = "fairbench-person", 1
+_NOT_TOLD = {"practice", "participant", "id", "noted_by", "ended_by", "started_by", "reviewed_by", "user", "meeting"}
+_DETAILS = ("call_name", "birth_year", "pace", "remember", "goals", "emergency", "private_note")
+
+
+def person_values(person: Participant) -> dict[str, Any]:
+    """What is kept of a person, by kind, as JSON can hold it."""
+    return {
+        "format": FORMAT,
+        "format_version": FORMAT_VERSION,
+        "made_at": timezone.now().isoformat(),
+        "details": {name: _plain(getattr(person, name)) for name in _DETAILS},
+        "groups": [
+            {"group": row.group.name, "since": _plain(row.since), "kind": row.kind}
+            for row in person.listings.select_related("group")
+        ],
+        "conditions": _rows(person.conditions.all()),
+        "screenings": _rows(person.screenings.all()),
+        "health_events": _rows(person.healthevents.all()),
+        "clinicians_advice": _rows(person.clearances.all()),
+        "decisions": _rows(person.overrides.all()),
+        "classes": [
+            {"held_on": _plain(came.meeting.held_on), "group": came.meeting.group.name}
+            for came in person.attendances.select_related("meeting__group").order_by("meeting__held_on")
+        ],
+        "differences": _rows(person.differences.order_by("at")),
+        "notes_in_class": _rows(TeachEvent.objects.filter(participant=person)),
+        "news_at_the_door": _rows(DayNote.objects.filter(participant=person)),
+        "incidents": _rows(Incident.objects.filter(participant=person)),
+        "who_looked_and_changed": [
+            {"what": entry.verb, "at": _plain(entry.at), "old": entry.old, "new": entry.new}
+            for entry in AuditEntry.objects.filter(object_id=person.id).order_by("at")
+        ],
+    }
+
+
+def person_pdf(values: Mapping[str, Any]) -> bytes:
+    """The same on paper."""
+    styles = getSampleStyleSheet()
+    parts: list[Any] = [Paragraph(_text(values["details"]["call_name"]), styles["Title"])]
+    for kind, found in values.items():
+        if kind in ("format", "format_version"):
+            continue
+        parts += [Spacer(1, 4 * mm), Paragraph(kind.replace("_", " ").capitalize(), styles["Heading2"])]
+        rows = found if isinstance(found, list) else [found]
+        parts += [Paragraph(_line(row), styles["BodyText"]) for row in rows or ["Nothing."]]
+    written = io.BytesIO()
+    SimpleDocTemplate(written, pagesize=A4, title="What is kept", author="Fair Bench").build(parts)
+    return written.getvalue()
+
+
+def _rows(rows: Iterable[Model]) -> list[dict[str, Any]]:
+    return [
+        {
+            field.name: _plain(getattr(row, field.attname))
+            for field in row._meta.concrete_fields
+            if field.name not in _NOT_TOLD and getattr(row, field.attname) not in (None, "", {}, [])
+        }
+        for row in rows
+    ]
+
+
+def _plain(value: Any) -> Any:
+    return value if isinstance(value, str | int | float | bool | dict | list | None) else str(value)
+
+
+def _line(row: Any) -> str:
+    if not isinstance(row, dict):
+        return _text(str(row))
+    told = {name.replace("_", " "): value for name, value in row.items() if value not in (None, "")}
+    return " · ".join(f"<b>{_text(name)}</b> {_text(value)}" for name, value in told.items())
+
+
+def _text(value: Any) -> str:
+    return str(value).replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
