@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, expect
 
 from .conftest import becomes, choose, focused, run_until, settled, stop_the_clock
 
@@ -207,3 +207,34 @@ def test_the_whole_path_by_keyboard_alone(page: Page) -> None:
     tab_to("main form button")
     page.keyboard.press("Enter")
     expect(page.locator(".messages")).to_contain_text("The class is recorded")
+
+
+def test_a_member_is_added_chooses_a_password_and_loses_access(
+    page: Page, site: str, browser: Browser, settings
+) -> None:
+    settings.EMAIL_BACKEND = "fairbench.web.accounts.letters.LetterBackend"  # the tests' own would keep it from us
+    page.get_by_role("link", name="Members").click()
+    page.get_by_label("Name", exact=True).fill("Ione Marsh")
+    page.get_by_label("Email").fill("ione@kittiwake.example")
+    page.locator(".new-member select").select_option("assistant")
+    page.get_by_role("button", name="Add member").click()
+    expect(page.locator(".members")).to_contain_text("Ione Marsh")
+    page.locator(".letter summary").first.click()
+    link = re.search(r"http://\S+/password/\S+", page.locator(".letter pre").first.inner_text()).group(0)
+    theirs = browser.new_context(base_url=site)
+    ione = theirs.new_page()
+    ione.goto(re.sub(r"^http://[^/]+", site, link))
+    for label in ("Password", "The same again"):
+        ione.get_by_label(label, exact=True).fill("quay and ladder 9")
+    ione.get_by_role("button", name="Save").click()
+    ione.wait_for_url("**/sign-in/")
+    ione.get_by_label("Email").fill("Ione@Kittiwake.example")
+    ione.get_by_label("Password").fill("quay and ladder 9")
+    ione.get_by_role("button", name="Sign in").click()
+    expect(ione.get_by_role("heading", name="Your groups")).to_be_visible()
+    expect(ione.get_by_role("link", name="Members")).to_have_count(0)
+    page.get_by_role("button", name="End access of Ione Marsh").click()
+    expect(page.locator(".members")).to_contain_text("no access")
+    ione.reload()
+    expect(ione).to_have_url(re.compile("/sign-in/"))
+    theirs.close()

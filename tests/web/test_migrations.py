@@ -2,6 +2,8 @@
 
 import datetime
 import json
+from hashlib import sha256
+from pathlib import Path
 
 import pytest
 from django.db import connection
@@ -11,6 +13,7 @@ from django.utils import timezone
 from django_scopes import scope
 
 from fairbench.core.formats.plan_doc import plan_document, plan_value
+from fairbench.web import people as migrations_of
 from fairbench.web.accounts.models import AuditEntry, User
 from fairbench.web.classes.models import Difference, Meeting, TeachEvent
 from fairbench.web.classes.remembered import remembered_of
@@ -29,8 +32,12 @@ BEFORE = [
     ("exercises", "0001_own_exercises"),
     ("classes", "0002_health"),
 ]
+LISTED = Path(__file__).parents[1] / "data/migrations.txt"
 ODD_ID = "a b/c"
 """An item's id as a file could bring it then."""
+
+
+FIRST = [(app, "0001_initial") for app in ("accounts", "people", "plans", "classes")]
 
 
 def own_exercise() -> dict:
@@ -134,3 +141,47 @@ def test_what_was_there_is_there(before) -> None:
             f"/shelf/{own.slug}/",
         ):
             assert client.get(page).status_code == 200, page
+
+
+def digests() -> dict[str, str]:
+    """Every migration of ours with a digest of its file."""
+    web = Path(migrations_of.__file__).parents[1]
+    found = sorted(web.glob("*/migrations/0*.py"))
+    return {path.relative_to(web).as_posix(): sha256(path.read_bytes()).hexdigest() for path in found}
+
+
+def test_migrations_that_are_on_main_are_never_edited() -> None:
+    """Add new ones to the list; a line that is there stays as it is."""
+    listed = dict(line.split() for line in LISTED.read_text(encoding="utf-8").splitlines())
+    assert digests() == listed
+
+
+def test_everything_migrates_from_the_very_first_state(transactional_db) -> None:
+    newest = MigrationExecutor(connection).loader.graph.leaf_nodes()
+    first = migrate(FIRST)
+    practice = first.get_model("accounts.Practice").objects.create(name="Kittiwake Hall")
+    user = first.get_model("accounts.User").objects.create(
+        email="Orla@Practice.example", name="Orla Brandt", role="owner", practice=practice
+    )
+    first.get_model("people.Participant").objects.create(call_name="Nerys Quill", practice=practice)
+    group = first.get_model("people.Group").objects.create(name="Steady Friday", practice=practice)
+    value = plan_document(core_plan("bridge"))
+    plan = first.get_model("plans.Plan").objects.create(name="Old", practice=practice, head=1, newest=1, group=group)
+    first.get_model("plans.PlanRevision").objects.create(
+        plan=plan, number=1, document=value, said="Made", user=user, practice=practice
+    )
+    meeting = first.get_model("classes.Meeting").objects.create(
+        plan=plan, group=group, plan_document=value, held_on=timezone.localdate(), state="recorded", practice=practice
+    )
+    # As a device could once report it: a moment that no one could read again.
+    odd = datetime.datetime(9999, 12, 31, 23, 59, tzinfo=datetime.timezone(datetime.timedelta(hours=-14)))
+    first.get_model("classes.TeachEvent").objects.create(meeting=meeting, kind="began", at=odd, practice=practice)
+    migrate(newest)
+    now = User.objects.get()
+    assert now.email == "orla@practice.example"
+    with scope(practice=now.practice):
+        assert TeachEvent.objects.get().at.date() == timezone.localdate()
+    client = Client()
+    client.force_login(now)
+    for page in ("/", "/plans/", f"/plans/{plan.id}/", "/people/", "/classes/", f"/classes/{meeting.id}/"):
+        assert client.get(page).status_code == 200, page

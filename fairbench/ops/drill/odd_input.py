@@ -3,6 +3,7 @@
 In one process, through Django's own request handling, on a database that holds the demo.
 """
 
+import gc
 import io
 import json
 import random
@@ -10,6 +11,7 @@ import re
 import sys
 from collections.abc import Callable, Iterator
 from contextlib import redirect_stderr, redirect_stdout
+from pathlib import Path
 from typing import Any
 
 from .tally import Tally
@@ -83,10 +85,27 @@ breath
 _COMMANDS = ("time", "show", "catalogue", "figure", "demands", "body", "shelf", "fit", "caution", "judge", "conditions")
 
 
+MOST_GROWTH = 1.25
+"""Once every cache is warm, half as many requests again may need so much more memory at most."""
+
+
 def odd_input(seed: int, times: int) -> list[Tally]:
     """``times`` requests in all, over every address, and the same on the command line for a tenth of it."""
     chance = random.Random(seed)
-    return [_forms(chance, times), _json(chance, times // 4), _command_line(chance, times // 10)]
+    forms, warm = _forms(chance, times), _memory()
+    more = _forms(chance, times // 2)
+    memory = Tally("Memory of a worker")
+    memory.check(_memory() <= warm * MOST_GROWTH, f"{warm} kB after {forms.tried} requests, {_memory()} kB later")
+    forms.tried += more.tried
+    forms.failed += more.failed
+    return [forms, memory, _json(chance, times // 4), _command_line(chance, times // 10)]
+
+
+def _memory() -> int:
+    """What this process has in memory, in kB."""
+    gc.collect()
+    found = re.search(r"VmRSS:\s+(\d+)", Path("/proc/self/status").read_text(encoding="ascii"))
+    return int(found.group(1)) if found else 0
 
 
 def _forms(chance: random.Random, times: int) -> Tally:

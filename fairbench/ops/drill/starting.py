@@ -15,7 +15,7 @@ from fairbench.ops.postgres import Cluster, home_for
 from .server import ROOT
 from .tally import Tally
 
-LONGEST = 12.0
+LONGEST = 8.0
 """Seconds within which the seeded moment of a kill lies; a start takes about that long."""
 
 
