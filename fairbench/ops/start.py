@@ -205,6 +205,7 @@ def _serve(environment: dict[str, str], port: int, cluster: Cluster | None) -> i
                 *(sys.executable, "-m", "gunicorn", "fairbench.web.wsgi:application"),
                 *("--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4", "--preload"),
                 *("--pid", str(LOCAL / "gunicorn.pid"), "--log-level", "warning"),
+                *("--logger-class", "fairbench.ops.gunicorn_log.QuietLogger"),
             ],
             env=environment,
             cwd=ROOT,

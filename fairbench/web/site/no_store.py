@@ -15,6 +15,7 @@ class NoStoreMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Answer the request, and mark the answer."""
         response = self.get_response(request)
-        if request.user.is_authenticated and "Cache-Control" not in response:
+        # Where something broke, who is signed in may be what cannot be asked.
+        if "Cache-Control" not in response and (response.status_code >= 500 or request.user.is_authenticated):
             response["Cache-Control"] = "no-store"
         return response
