@@ -88,7 +88,7 @@ def test_notes_left_on_a_device_are_sent_from_any_page(teaching: Page) -> None:
 
 def test_a_class_ended_elsewhere_is_told_to_its_screen(teaching: Page) -> None:
     at_the_desk().post(f"/classes/{meeting().id}/end/")
-    expect(teaching.locator("#name")).to_have_text("The class is over")
+    expect(teaching.locator("#name")).to_have_text("The class is over", timeout=20_000)
     teaching.locator("#do-pause").click()
     teaching.wait_for_url("**/record/")
 
@@ -260,7 +260,7 @@ def test_signing_in_in_another_tab_goes_on_sending(teaching: Page) -> None:
     expect(page.locator("#sync")).to_contain_text("sign in again to send")
     other = page.context.new_page()
     sign_in(other)
-    expect(page.locator("#sync")).to_have_text("all saved")
+    expect(page.locator("#sync")).to_have_text("all saved", timeout=20_000)
     assert texts() == ["Note while signed out"]
 
 
@@ -282,13 +282,13 @@ def test_a_second_device_follows_and_may_take_over(teaching: Page, site: str, br
     expect(second.locator("#elapsed")).not_to_have_text("0:00")
     expect(second.locator("#do-next")).to_be_disabled()
     first.locator("#do-next").click()
-    expect(second.locator("#name")).to_have_text(first.locator("#name").inner_text())
+    expect(second.locator("#name")).to_have_text(first.locator("#name").inner_text(), timeout=20_000)
     second.get_by_role("button", name="Take over").click()
     expect(second.locator("#follows")).to_be_hidden()
     expect(second.locator("#do-next")).to_be_enabled()
-    expect(first.locator("#follows")).to_be_visible()
+    expect(first.locator("#follows")).to_be_visible(timeout=20_000)
     expect(first.locator("#do-next")).to_be_disabled()
     second.locator("#do-end").click()
     second.locator("#end-now").click()
-    expect(first.locator("#name")).to_have_text("The class is over")
+    expect(first.locator("#name")).to_have_text("The class is over", timeout=20_000)
     context.close()

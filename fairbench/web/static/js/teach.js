@@ -92,6 +92,7 @@ function press(id, action) {
     action();
     save();
     screen.show();
+    outbox.send(); // whoever follows sees it at once
   });
 }
 

@@ -4,6 +4,7 @@
 import { add, newId, refused, send, waiting } from "../device/notes.js";
 
 const RETRY = 4000;
+const BEAT = 12000; // with nothing to send: where the screen is, and whether it still leads
 
 export class Outbox {
   constructor(meeting, where, onChange) {
@@ -13,8 +14,9 @@ export class Outbox {
     this.sending = false;
     this.signedOut = false;
     this.told = null;
+    this.sentAt = 0;
     window.addEventListener("online", () => this.send());
-    setInterval(() => this.send(), RETRY);
+    setInterval(() => (this.waiting.length || Date.now() - this.sentAt >= BEAT) && this.send(), RETRY);
   }
 
   get waiting() {
@@ -35,6 +37,7 @@ export class Outbox {
   async send() {
     if (this.sending) return;
     this.sending = true;
+    this.sentAt = Date.now();
     try {
       const { told, signedOut } = await send(this.meeting, this.where());
       this.signedOut = Boolean(signedOut);
