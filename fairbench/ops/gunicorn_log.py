@@ -5,7 +5,7 @@ from typing import Any
 from gunicorn.glogging import Logger
 
 
-class QuietLogger(Logger):  # type: ignore[misc]
+class QuietLogger(Logger):
     """Writes the wording of a line and leaves out what it was to be filled with. A line that is filled already, and
     what came with an exception, is left out as a whole, and said to be."""
 

@@ -173,21 +173,22 @@ def _command_line(chance: random.Random, times: int) -> Tally:
     for _ in range(times):
         words = [chance.choice(_COMMANDS), *(chance.choice(ODD_JSON[:60]) for _ in range(chance.randint(0, 3)))]
         given = [str(word) for word in words if "\x00" not in str(word)]
-        tally.check(_runs(main, given), f"fairbench {_short(given)}")
+        fault = _fault(main, given)
+        tally.check(not fault, f"fairbench {_short(given)}: {fault}")
     return tally
 
 
-def _runs(main: Callable[[list[str]], int], words: list[str]) -> bool:
-    """Whether it ends with an answer or a refusal, in a terminal that knows ASCII only, instead of a traceback."""
+def _fault(main: Callable[[list[str]], int], words: list[str]) -> str:
+    """Nothing where it ends with an answer or a refusal, in a terminal that knows ASCII only; else the kind of error."""
     ascii_only = io.TextIOWrapper(io.BytesIO(), encoding="ascii")
     try:
         with redirect_stdout(ascii_only), redirect_stderr(io.TextIOWrapper(io.BytesIO(), encoding="ascii")):
             main(words)
     except SystemExit:
-        return True
-    except Exception:
-        return False
-    return True
+        return ""
+    except Exception as error:  # any at all would be a traceback in front of a person: that is what is looked for
+        return type(error).__name__
+    return ""
 
 
 def _short(given: Any) -> str:

@@ -14,6 +14,7 @@ import urllib.request
 from pathlib import Path
 from typing import Any
 
+from fairbench.ops.packages import OpsError
 from fairbench.ops.postgres import Cluster, free_port
 from fairbench.web.demo import account
 
@@ -101,7 +102,7 @@ class Server:
             try:
                 self.cluster.start()
                 return
-            except Exception:
+            except OpsError:
                 time.sleep(0.2)
         raise RuntimeError("the database did not come back")
 

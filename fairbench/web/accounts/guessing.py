@@ -8,7 +8,6 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from typing import Any
 
-from axes.handlers.proxy import AxesProxyHandler
 from django.contrib.auth import authenticate, logout
 from django.db import connection, transaction
 from django.http import HttpRequest, HttpResponse
@@ -30,11 +29,6 @@ def is_own_password(request: HttpRequest, user: User, password: str) -> bool:
     """Whether it is the user's password; counted like any other try."""
     with one_at_a_time(user.email):
         return authenticate(request, username=user.email, password=password) == user
-
-
-def is_locked(request: HttpRequest, email: str) -> bool:
-    """Whether passwords for the address are not judged for now."""
-    return bool(AxesProxyHandler.is_locked(request, {"username": email.strip().lower()}))
 
 
 def locked_out(request: HttpRequest, *_: Any, **__: Any) -> HttpResponse:

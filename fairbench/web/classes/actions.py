@@ -285,7 +285,6 @@ def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference
     meeting = Meeting.objects.select_for_update(of=("self",)).select_related("group").get(id=meeting_id)
     _check(meeting, given)
     earlier = meeting.differences.filter(participant_id=given.participant, item=given.item)
-    hurt = [pain for pain, current in earlier.values_list("pain", "current") if current and pain]
     edition = earlier.update(current=False) + 1
     row = Difference.objects.create(
         practice=actor.practice,
@@ -295,7 +294,7 @@ def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference
         user=actor.user,
         **given.model_dump(exclude={"participant"}),
     )
-    if given.pain or hurt:
+    if given.pain or any(row["participant"] == str(given.participant) for row in meeting.remembered):
         keep_remembered(meeting)
     actor.audit("record.correct" if edition > 1 else "record.differ", meeting.id)
     return row
