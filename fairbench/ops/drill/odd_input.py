@@ -179,7 +179,7 @@ def _command_line(chance: random.Random, times: int) -> Tally:
 
 
 def _fault(main: Callable[[list[str]], int], words: list[str]) -> str:
-    """Nothing where it ends with an answer or a refusal, in a terminal that knows ASCII only; else the kind of error."""
+    """Nothing where it ends with an answer or a refusal, in a terminal of ASCII only; else the kind of error."""
     ascii_only = io.TextIOWrapper(io.BytesIO(), encoding="ascii")
     try:
         with redirect_stdout(ascii_only), redirect_stderr(io.TextIOWrapper(io.BytesIO(), encoding="ascii")):
