@@ -67,8 +67,6 @@ class Cluster:
         a crash it mends itself first."""
         if not (self.data / "PG_VERSION").exists():
             self._make()
-        if not self.running():
-            self._start()
         self._wait_until_ready()
         self._ensure_database()
 
@@ -76,20 +74,29 @@ class Cluster:
         # A server that was killed leaves notes of its process number, which may be anybody's by now.
         for note in (self.data / "postmaster.pid", *self.folder.glob(".s.PGSQL.*")):
             note.unlink(missing_ok=True)
-        port = free_port(self.first_port)
+        # Where only the first process was killed, the others need a moment to notice; until then nothing may start, and
+        # the port is still theirs.
+        for _ in range(START_TRIES):
+            if not self._left_over():
+                break
+            time.sleep(0.5)
+        port = self._free_port()
         (self.folder / "port").write_text(str(port), encoding="ascii")
         options = [f"-p {port}", "-c listen_addresses=127.0.0.1", f"-c unix_socket_directories={self.folder}"]
         if not self.lasting:
             options += ["-c fsync=off", "-c synchronous_commit=off", "-c full_page_writes=off"]
         log = self.folder / "server.log"
-        # Where only the first process was killed, the others need a moment to notice; until then nothing may start.
-        for _ in range(START_TRIES):
-            done = self._as_owner("pg_ctl", "start", "-w", "-D", self.data, "-l", log, "-o", " ".join(options))
-            if not done.returncode or not self._left_over():
-                break
-            time.sleep(0.5)
+        done = self._as_owner("pg_ctl", "start", "-w", "-D", self.data, "-l", log, "-o", " ".join(options))
         if done.returncode:
             raise OpsError(f"PostgreSQL did not start; {log} says why.")
+
+    def _free_port(self) -> int:
+        """The port of the last time if nobody else has it by now, so that who is connected finds it again."""
+        try:
+            before = int(self._port())
+        except (OSError, ValueError):
+            return free_port(self.first_port)
+        return before if is_free(before) else free_port(self.first_port)
 
     def running(self) -> bool:
         """Whether the server of this very cluster is up."""
@@ -116,6 +123,9 @@ class Cluster:
 
     def _wait_until_ready(self, tries: int = 600) -> None:
         for _ in range(tries):
+            # Asked anew each time: one that was just killed still looks as if it ran, for a moment.
+            if not self.running():
+                self._start()
             ready = subprocess.run(
                 [_programs() / "pg_isready", "-q", "-h", "127.0.0.1", "-p", self._port()], stdin=subprocess.DEVNULL
             )

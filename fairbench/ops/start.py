@@ -222,23 +222,26 @@ def _serve(environment: dict[str, str], port: int, cluster: Cluster | None) -> i
             _say_first_practice(environment, address)
         print(f"Log               {SERVER_LOG.relative_to(ROOT)}")
         print("Ctrl-C stops it; the data stays.\n", flush=True)
-        return _watch(server, cluster)
+        return _watch(server, cluster, environment["DATABASE_URL"])
     finally:
         if server.poll() is None:
             server.terminate()
             server.wait(timeout=20)
 
 
-def _watch(server: "subprocess.Popen[bytes]", cluster: Cluster | None) -> int:
+def _watch(server: "subprocess.Popen[bytes]", cluster: Cluster | None, database: str) -> int:
     """Until the web server ends: bring the database back when it ends alone, and say so."""
     while server.poll() is None:
         if cluster is not None and not cluster.running():
             print(f"{time.strftime('%H:%M:%S')} PostgreSQL had ended; starting it again …", flush=True)
             try:
                 cluster.start()
-                print(f"{time.strftime('%H:%M:%S')} PostgreSQL is back. Nothing that was saved is lost.", flush=True)
             except OpsError as error:
                 print(f"{error}\nIt is tried again. Until then nothing can be saved.", file=sys.stderr, flush=True)
+            else:
+                if cluster.url() != database:
+                    raise OpsError("Something else took the port of the database meanwhile. Run bin/start again.")
+                print(f"{time.strftime('%H:%M:%S')} PostgreSQL is back. Nothing that was saved is lost.", flush=True)
         time.sleep(WATCH_SECONDS)
     return server.returncode
 

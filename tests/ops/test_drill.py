@@ -7,7 +7,19 @@ from fairbench.ops.drill.tally import Tally, table
 def test_what_is_broken_on_purpose_holds(monkeypatch) -> None:
     for name in ("DATABASE_URL", "SECRET_KEY", "DJANGO_SETTINGS_MODULE"):
         monkeypatch.delenv(name, raising=False)
-    tallies = drill(seed=3, times={"teaching": 1, "editing": 1, "starting": 1, "cuts": 2, "odd": 100})
+    tallies = drill(
+        seed=3,
+        times={
+            "roles": 1,
+            "odd": 100,
+            "network": 10,
+            "teaching": 1,
+            "editing": 1,
+            "cuts": 2,
+            "states": 1,
+            "starting": 1,
+        },
+    )
     assert sum(tally.tried for tally in tallies) > 100
     assert [tally.failed for tally in tallies] == [[]] * len(tallies), table(tallies)
 

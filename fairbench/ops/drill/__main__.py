@@ -4,19 +4,31 @@ import argparse
 import os
 import sys
 import tempfile
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from fairbench.ops.packages import install
 from fairbench.ops.postgres import server_programs
 
-from .keeping import backup_and_restore, odd_input
+from .keeping import backup_and_restore, inside
+from .network import bad_network
 from .server import Server
 from .starting import kills_while_starting
 from .tally import Tally, table
 from .teaching import kills_while_editing, kills_while_teaching
+from .upgrading import upgrades
 
-WHOLE = {"teaching": 36, "editing": 24, "starting": 100, "cuts": 20, "odd": 5000}
-SHORT = {"teaching": 3, "editing": 2, "starting": 2, "cuts": 3, "odd": 300}
+WHOLE = {
+    "roles": 2,
+    "odd": 5000,
+    "network": 200,
+    "teaching": 36,
+    "editing": 24,
+    "cuts": 20,
+    "states": 100,
+    "starting": 100,
+}
+SHORT = {"roles": 1, "odd": 300, "network": 20, "teaching": 3, "editing": 2, "cuts": 3, "states": 2, "starting": 2}
 
 
 def main() -> int:
@@ -36,31 +48,39 @@ def main() -> int:
 
 def drill(seed: int, times: dict[str, int]) -> list[Tally]:
     """Every drill so many times."""
-    tallies: list[Tally] = []
     with tempfile.TemporaryDirectory(prefix="fairbench-drill-", ignore_cleanup_errors=True) as place:
         folder = Path(place)
         folder.chmod(0o755)
-        server = Server(folder)
-        try:
-            print(f"Odd input, {times['odd']} times …", flush=True)
-            migrated = server.manage("migrate", "--verbosity", "0")
-            if migrated.returncode:
-                raise RuntimeError(migrated.stderr)
-            tallies += odd_input(server, seed, times["odd"])
-            server.cluster.remove()
-            server.cluster.start()
-            server.demo()
-            server.start()
-            print(f"Kills while teaching, {times['teaching']} …", flush=True)
-            tallies.append(kills_while_teaching(server, seed, times["teaching"]))
-            print(f"Kills while editing, {times['editing']} …", flush=True)
-            tallies.append(kills_while_editing(server, seed, times["editing"]))
-            print(f"Backups cut short, {times['cuts']} …", flush=True)
-            tallies.append(backup_and_restore(server, folder, times["cuts"]))
-        finally:
-            server.end()
-        print(f"Kills while starting, {times['starting']} …", flush=True)
-        tallies.append(kills_while_starting(folder, seed, times["starting"]))
+        with ThreadPoolExecutor(1) as beside:
+            starting = beside.submit(kills_while_starting, folder, seed, times["starting"])
+            tallies = _with_one_server(folder, seed, times)
+            print("Kills while starting go on …", flush=True)
+            return [*tallies, starting.result()]
+
+
+def _with_one_server(folder: Path, seed: int, times: dict[str, int]) -> list[Tally]:
+    server = Server(folder)
+    tallies: list[Tally] = []
+
+    def done(*more: Tally) -> None:
+        tallies.extend(more)
+        print(table(list(more)), flush=True)
+
+    try:
+        migrated = server.manage("migrate", "--verbosity", "0")
+        if migrated.returncode:
+            raise RuntimeError(migrated.stderr)
+        done(*inside(server, seed, times["roles"], times["odd"]))
+        done(upgrades(server, seed, times["states"]))
+        server.empty()
+        server.demo()
+        server.start()
+        done(bad_network(server, seed, times["network"]))
+        done(kills_while_teaching(server, seed, times["teaching"]))
+        done(kills_while_editing(server, seed, times["editing"]))
+        done(backup_and_restore(server, folder, times["cuts"]))
+    finally:
+        server.end()
     return tallies
 
 

@@ -1,4 +1,4 @@
-"""Backup and restore, and every address for every role."""
+"""Backup and restore; roles and odd input in a process of their own."""
 
 import json
 import subprocess
@@ -27,10 +27,10 @@ def backup_and_restore(server: Server, folder: Path, times: int) -> Tally:
     return tally
 
 
-def odd_input(server: Server, seed: int, times: int) -> list[Tally]:
-    """Odd input, in a process of its own on an empty database."""
-    command = [sys.executable, "-m", "fairbench.ops.drill.odd_input", str(seed), str(times)]
+def inside(server: Server, seed: int, rounds: int, times: int) -> list[Tally]:
+    """Roles and odd input, in a process of their own on an empty database."""
+    command = [sys.executable, "-m", "fairbench.ops.drill.inside", str(seed), str(rounds), str(times)]
     done = subprocess.run(command, cwd=ROOT, env=server.environment, capture_output=True, text=True)
     if done.returncode:
-        return [Tally("Odd input", 1, [done.stderr[-300:]])]
+        return [Tally("Roles and odd input", 1, [done.stderr[-300:]])]
     return [Tally(**tally) for tally in json.loads(done.stdout.strip().splitlines()[-1])]

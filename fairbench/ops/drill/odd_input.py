@@ -8,12 +8,12 @@ import io
 import json
 import random
 import re
-import sys
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from contextlib import redirect_stderr, redirect_stdout
 from pathlib import Path
 from typing import Any
 
+from .demo_site import addresses, owner, real_ids
 from .tally import Tally
 
 ODD: tuple[str, ...] = (
@@ -113,10 +113,10 @@ def _forms(chance: random.Random, times: int) -> Tally:
 
     tally = Tally("Odd input: forms and addresses")
     client = Client(raise_request_exception=False, headers={"Host": "localhost"})
-    client.force_login(_owner())
-    addresses, fields = list(_addresses()), _FIELDS.split()
+    client.force_login(owner())
+    everywhere, fields = [address for address, _ in addresses()], _FIELDS.split()
     for _ in range(times):
-        address = chance.choice(addresses)
+        address = chance.choice(everywhere)
         given = {chance.choice(fields): chance.choice(ODD) for _ in range(chance.randint(1, 8))}
         ask: Callable[..., Any] = chance.choice((client.get, client.post, client.post))
         if "sign-out" in address or ("end/" in address and "members" in address):
@@ -124,7 +124,7 @@ def _forms(chance: random.Random, times: int) -> Tally:
         answer = ask(address, given)
         tally.check(answer.status_code < 500, f"{ask.__name__} {address} {_short(given)}: {answer.status_code}")
         if answer.status_code == 302 and "/sign-in/" in answer.headers.get("Location", ""):
-            client.force_login(_owner())
+            client.force_login(owner())
     return tally
 
 
@@ -134,8 +134,8 @@ def _json(chance: random.Random, times: int) -> Tally:
 
     tally = Tally("Odd input: events of a class, files of plans")
     client = Client(raise_request_exception=False, headers={"Host": "localhost"})
-    client.force_login(_owner())
-    ids = _ids()
+    client.force_login(owner())
+    ids = real_ids()
     events = reverse("classes:events", args=[ids["meeting_id"]])
     names = ("id", "kind", "item", "at", "participant", "text", "number", "device", "waiting", "sent_at", "player")
     for number in range(times):
@@ -193,107 +193,3 @@ def _fault(main: Callable[[list[str]], int], words: list[str]) -> str:
 
 def _short(given: Any) -> str:
     return re.sub(r"(.)\1{20,}", r"\1…", ascii(given))[:300]
-
-
-def _owner() -> Any:
-    from fairbench.web.accounts.models import Role, User
-
-    return User.objects.filter(role=Role.OWNER).order_by("id").first()
-
-
-def _ids() -> dict[str, object]:
-    """Real ids of the demo for every part of an address."""
-    from django_scopes import scope
-
-    from fairbench.web.classes.models import Meeting
-    from fairbench.web.people.models import Group, Participant, Screening
-    from fairbench.web.plans.models import Plan
-
-    owner = _owner()
-    with scope(practice=owner.practice):
-        teaching = Meeting.objects.filter(state="teaching").first() or Meeting.objects.first()
-        person = Participant.objects.order_by("call_name").first()
-        assert teaching is not None
-        assert person is not None
-        screening = Screening.objects.filter(participant=person).first()
-        return {
-            "plan_id": Plan.objects.order_by("name").values_list("id", flat=True)[0],
-            "group_id": Group.objects.order_by("name").values_list("id", flat=True)[0],
-            "meeting_id": teaching.id,
-            "participant_id": person.id,
-            "screening_id": screening.id if screening else person.id,
-            "number": 1,
-            "verb": "",
-            "exercise_id": "bridge",
-            "version_id": "full-bridge",
-            "user_id": owner.id,
-            "token": "x",
-            "uidb64": "MQ",
-        }
-
-
-def _addresses() -> Iterator[str]:
-    """Every address of the site with real ids in it; those with a verb once for each verb."""
-    from django.urls import URLPattern, URLResolver, get_resolver
-
-    from fairbench.web.plans.bench.edits import EDITS
-
-    ids = _ids()
-
-    def walk(resolver: URLResolver, path: str) -> Iterator[str]:
-        for pattern in resolver.url_patterns:
-            here = path + str(pattern.pattern)
-            if isinstance(pattern, URLResolver):
-                yield from walk(pattern, here)
-            elif isinstance(pattern, URLPattern):
-                for verb in EDITS if "verb" in here else ("",):
-                    yield "/" + _filled(here, {**ids, "verb": verb})
-
-    yield from walk(get_resolver(), "")
-
-
-def _filled(pattern: str, names: dict[str, object]) -> str:
-    for name, value in names.items():
-        pattern = re.sub(rf"<(?:\w+:)?{name}>", str(value), pattern)
-    return pattern
-
-
-def main(seed: str, times: str) -> None:
-    """Set Django up, fill an empty database with the demo and a class under way, and print the tallies as JSON."""
-    import django
-
-    django.setup()
-    from dataclasses import asdict
-
-    prepare()
-    print(json.dumps([asdict(tally) for tally in odd_input(int(seed), int(times))]))
-
-
-def prepare() -> None:
-    """The demo, with a class being taught and a screening begun."""
-    from django_scopes import scope
-
-    from fairbench.web.accounts.actor import Actor
-    from fairbench.web.classes import actions
-    from fairbench.web.classes.inputs import HereInput
-    from fairbench.web.demo import classes as demo
-    from fairbench.web.people.health_actions import begin_screening
-    from fairbench.web.people.models import Participant
-    from fairbench.web.plans.adapter import core_plan
-    from fairbench.web.plans.models import Plan, PlanRevision
-
-    demo.load()
-    actor = Actor(_owner())
-    with scope(practice=actor.practice):
-        plan = Plan.objects.select_related("group").order_by("name")[0]
-        assert plan.group is not None
-        document = PlanRevision.objects.get(plan=plan, number=plan.head).document
-        meeting = actions.open_meeting(actor, plan.group, plan, core_plan(document))
-        person = plan.group.participants.all()[0]
-        actions.set_here(actor, meeting.id, HereInput(participant=person.id, here="yes"))
-        actions.begin_teaching(actor, meeting.id)
-        begin_screening(actor, Participant.objects.order_by("call_name")[0].id)
-
-
-if __name__ == "__main__":
-    main(*sys.argv[1:])

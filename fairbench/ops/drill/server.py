@@ -48,6 +48,11 @@ class Server:
         command = [sys.executable, str(ROOT / "manage.py"), *words]
         return subprocess.run(command, cwd=ROOT, env=self.environment, capture_output=True, text=True)
 
+    def empty(self) -> None:
+        """Begin anew with an empty database."""
+        self.cluster.remove()
+        self.cluster.start()
+
     def demo(self) -> None:
         """Migrate and load the demo. Raises RuntimeError when it cannot."""
         for words in (
@@ -98,6 +103,8 @@ class Server:
         number = self.cluster._process()
         assert number is not None
         os.kill(number, signal.SIGKILL)
+        while self.cluster._process() == number:
+            time.sleep(0.01)
         for _ in range(PATIENCE):
             try:
                 self.cluster.start()

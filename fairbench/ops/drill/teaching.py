@@ -34,30 +34,32 @@ def kills_while_teaching(server: Server, seed: int, kills: int) -> Tally:
         timer = threading.Timer(chance.uniform(0.01, 0.4), kill)
         timer.start()
         while timer.is_alive():
-            waiting.append(_event(chance))
+            waiting.append(made_event(chance))
             made.add(waiting[-1]["id"])
-            _report(device, meeting, waiting, acknowledged)
+            report(device, meeting, waiting, acknowledged)
         timer.join()
         if server.process is not None and server.process.poll() is not None:
             server.start()
-        stored = _stored(server, meeting)
+        stored = stored_events(server, meeting)
         tally.check(acknowledged <= set(stored), f"lost after {kill.__name__}: {len(acknowledged - set(stored))}")
         tally.check(len(stored) == len(set(stored)), "something stands twice")
     for _ in range(100):
         if not waiting:
             break
-        _report(device, meeting, waiting, acknowledged)
-    stored = _stored(server, meeting)
+        report(device, meeting, waiting, acknowledged)
+    stored = stored_events(server, meeting)
     tally.check(set(stored) == made and len(stored) == len(made), f"{len(made)} made, {len(stored)} stored in the end")
     return tally
 
 
-def _event(chance: random.Random) -> dict[str, Any]:
+def made_event(chance: random.Random) -> dict[str, Any]:
+    """An event as a device makes it: its id is its own."""
     now = datetime.datetime.now(datetime.UTC).isoformat()
     return {"id": str(uuid.UUID(int=chance.getrandbits(128), version=4)), "kind": "paused", "at": now}
 
 
-def _report(device: Device, meeting: str, waiting: list[dict[str, Any]], acknowledged: set[str]) -> None:
+def report(device: Device, meeting: str, waiting: list[dict[str, Any]], acknowledged: set[str]) -> None:
+    """Send what waits; what is answered as kept waits no longer. Without a whole answer everything goes on waiting."""
     try:
         kept = set(device.post_json(f"/classes/{meeting}/events/", {"events": waiting})["kept"])
     except _LOST:
@@ -66,7 +68,8 @@ def _report(device: Device, meeting: str, waiting: list[dict[str, Any]], acknowl
     waiting[:] = [event for event in waiting if event["id"] not in kept]
 
 
-def _stored(server: Server, meeting: str) -> list[str]:
+def stored_events(server: Server, meeting: str) -> list[str]:
+    """The ids of a class's events in the database."""
     with psycopg.connect(server.cluster.url()) as connection:
         rows = connection.execute("SELECT id FROM classes_teachevent WHERE meeting_id = %s", [meeting])
         return [str(row[0]) for row in rows.fetchall()]
