@@ -11,7 +11,8 @@ from django.test.testcases import LiveServerThread
 from playwright.sync_api import Browser, Locator, Page, expect, sync_playwright
 
 from fairbench.web.demo import account as demo_login
-from fairbench.web.demo import classes as demo_data
+
+from .kept_demo import put_back
 
 # Playwright's loop runs in the test's own thread, where Django would refuse the database.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
@@ -77,7 +78,7 @@ def server(django_db_setup):
 @pytest.fixture
 def site(transactional_db, server):
     """The demo, served; its address."""
-    demo_data.load()
+    put_back()
     address, counted = server
     yield address
     counted.wait_until_idle()
