@@ -261,3 +261,10 @@ def test_one_of_something_is_never_told_as_many(client_in, actor) -> None:
         assert not re.search(
             r"\b1 (items|people|exercises|versions|plans|classes|cautions)\b", words(answer.content.decode())
         ), page
+
+
+def test_control_characters_in_the_name_of_a_new_plan_are_left_out(client_in, group) -> None:
+    answer = client_in.post("/plans/new/", {"name": "Harbour\x00\x1b hour", "length": "45", "group": str(group.id)})
+    assert answer.status_code == 302
+    with scope(practice=group.practice):
+        assert Plan.objects.get().name == "Harbour hour"

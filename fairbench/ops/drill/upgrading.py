@@ -40,8 +40,8 @@ def upgrades(server: Server, seed: int, states: int) -> Tally:
     chance = random.Random(seed)
     tally = Tally("Upgrades killed half-way")
     count = int(_program(server, "count").stdout)
-    wanted = sorted({number * (count - 1) // max(1, states - 1) for number in range(min(states, count))})
-    for number in wanted:
+    states = min(states, count)
+    for number in [part * count // states for part in range(states)]:
         made = _program(server, "make", str(number))
         if made.returncode:
             raise RuntimeError(made.stderr)
@@ -69,7 +69,7 @@ def _program(server: Server, *words: str) -> subprocess.CompletedProcess[str]:
 
 
 def main(word: str, number: str = "0") -> None:
-    """``count`` the states; ``make`` state ``number`` in an emptied database, with rows of the first version in it;
+    """``count`` the states; ``make`` state ``number``, the first and so many migrations, in an emptied database, with rows of the first version in it;
     ``look`` whether they are there and every page opens."""
     import django
 
@@ -82,16 +82,19 @@ def main(word: str, number: str = "0") -> None:
         _look()
 
 
+FIRST = [(app, "0001_initial") for app in ("accounts", "people", "plans", "classes")]
+"""The very first state."""
+
+
 def _steps() -> list[tuple[str, str]]:
-    """The migrations of our apps in the order in which they run, from the one with which every app has its first."""
+    """Our migrations after the first state, in the order in which they run."""
     from django.db import connection
     from django.db.migrations.executor import MigrationExecutor
 
     executor = MigrationExecutor(connection)
+    before = executor.migration_plan(FIRST, clean_start=True)
     plan = executor.migration_plan(executor.loader.graph.leaf_nodes(), clean_start=True)
-    ours = [(step.app_label, step.name) for step, _ in plan if step.app_label in APPS]
-    first = max(ours.index((app, "0001_initial")) for app in ("accounts", "people", "plans", "classes"))
-    return ours[first:]
+    return [(step.app_label, step.name) for step, _ in plan if step.app_label in APPS and (step, False) not in before]
 
 
 def _make(number: int) -> None:
@@ -100,12 +103,10 @@ def _make(number: int) -> None:
 
     with connection.cursor() as cursor:
         cursor.execute("DROP SCHEMA public CASCADE; CREATE SCHEMA public")
-    steps = _steps()
-    first = [(app, "0001_initial") for app in ("accounts", "people", "plans", "classes")]
     executor = MigrationExecutor(connection)
-    executor.migrate(first)
-    _write(executor.loader.project_state(first).apps)
-    for step in steps[: number + 1]:
+    executor.migrate(FIRST)
+    _write(executor.loader.project_state(FIRST).apps)
+    for step in _steps()[:number]:
         executor = MigrationExecutor(connection)
         if step not in executor.loader.applied_migrations:
             executor.migrate([step])

@@ -87,7 +87,8 @@ def _day(value: Any) -> Any:
     return day
 
 
-def _one_line(text: str) -> str:
+def one_line(text: str) -> str:
+    """Text without line breaks and control characters, its gaps single."""
     return " ".join(clean_text(text).split())
 
 
@@ -106,7 +107,7 @@ Day = Annotated[datetime.date, BeforeValidator(_day)]
 OptionalDay = Annotated[Day | None, BeforeValidator(_nothing_for_empty)]
 OptionalSide = Annotated[Side | None, BeforeValidator(_side)]
 OptionalId = Annotated[UUID | None, BeforeValidator(_nothing_for_empty)]
-OneLine = Annotated[str, AfterValidator(_one_line)]
+OneLine = Annotated[str, AfterValidator(one_line)]
 """Text of one line; bound it with ``Field(max_length=…)``."""
 Lines = Annotated[str, AfterValidator(clean_text)]
 """Text that may have several lines."""

@@ -16,6 +16,7 @@ from fairbench.web.plans import actions
 from fairbench.web.plans.models import Plan
 from fairbench.web.plans.plan_list import current_revisions, entries_of
 from fairbench.web.site.find import find
+from fairbench.web.site.inputs import one_line
 from fairbench.web.site.paging import find_page
 
 ARCHIVED_SHOWN = 50
@@ -42,7 +43,7 @@ def new(request: HttpRequest) -> HttpResponse:
     context: dict[str, Any] = {
         "groups": groups,
         "templates": load_session_templates().values(),
-        "name": asked.get("name", ""),
+        "name": one_line(asked.get("name", "")),
         "length": asked.get("length", "45"),
         "group_id": asked.get("group", ""),
         "template_id": asked.get("template", ""),
