@@ -69,8 +69,8 @@ def _program(server: Server, *words: str) -> subprocess.CompletedProcess[str]:
 
 
 def main(word: str, number: str = "0") -> None:
-    """``count`` the states; ``make`` state ``number``, the first and so many migrations, in an emptied database, with rows of the first version in it;
-    ``look`` whether they are there and every page opens."""
+    """``count`` the states; ``make`` state ``number`` in an emptied database, which is the first one and so many
+    migrations, with rows of the first version in it; ``look`` whether they are there and every page opens."""
     import django
 
     django.setup()
