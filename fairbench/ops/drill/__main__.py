@@ -67,9 +67,7 @@ def _with_one_server(folder: Path, seed: int, times: dict[str, int]) -> list[Tal
         print(table(list(more)), flush=True)
 
     try:
-        migrated = server.manage("migrate", "--verbosity", "0")
-        if migrated.returncode:
-            raise RuntimeError(migrated.stderr)
+        server.prepare()
         done(*inside(server, seed, times["roles"], times["odd"]))
         done(upgrades(server, seed, times["states"]))
         server.empty()

@@ -53,16 +53,20 @@ class Server:
         self.cluster.remove()
         self.cluster.start()
 
+    def prepare(self) -> None:
+        """Everything that pages need besides rows. Raises RuntimeError when it cannot."""
+        self._do("migrate", "--verbosity", "0")
+        self._do("collectstatic", "--noinput", "--verbosity", "0")
+
     def demo(self) -> None:
-        """Migrate and load the demo. Raises RuntimeError when it cannot."""
-        for words in (
-            ("migrate", "--verbosity", "0"),
-            ("load_demo",),
-            ("collectstatic", "--noinput", "--verbosity", "0"),
-        ):
-            done = self.manage(*words)
-            if done.returncode:
-                raise RuntimeError(done.stderr)
+        """Prepare, and load the demo. Raises RuntimeError when it cannot."""
+        self.prepare()
+        self._do("load_demo")
+
+    def _do(self, *words: str) -> None:
+        done = self.manage(*words)
+        if done.returncode:
+            raise RuntimeError(done.stderr)
 
     def start(self) -> None:
         """Start the web server and wait until it and the database answer."""
