@@ -10,8 +10,8 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.exercises.spread import PLACES, Spread
 from fairbench.core.fit.cautions import TriggeredRule, demand_set
 from fairbench.core.fit.cautions import cautions as all_cautions
-from fairbench.core.fit.fit import Fit
 from fairbench.core.fit.share import shares
+from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.pose_doc import BodyOut
 from fairbench.core.people.conditions import Conditions, Declared, Effect
 from fairbench.core.plan.timeline import Step, Timeline

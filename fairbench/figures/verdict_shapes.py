@@ -2,7 +2,7 @@
 
 from functools import lru_cache
 
-from fairbench.core.fit.fit import VerdictKind
+from fairbench.core.fit.verdict import VerdictKind
 
 HEIGHT = 14.0
 NOTCH = 6.0

@@ -14,7 +14,7 @@ from fairbench.core.body.drawing.shapes import Capsule, Drawing, Line, Polygon, 
 from fairbench.core.body.movement import steps
 from fairbench.core.body.view import View
 from fairbench.core.exercises.aim import BlockKind
-from fairbench.core.fit.fit import VerdictKind
+from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.sides import Side
 from fairbench.figures.film import FRAMES, film

@@ -154,6 +154,26 @@ def demands_of(
     return tuple(sorted(asked, key=lambda d: (order.index(d.id), d.side or "")))
 
 
+def least_of(
+    poses: Sequence[tuple[str, Solved]], loads: Mapping[str, float] | None = None
+) -> Mapping[tuple[str, Side | None], float]:
+    """The least that any pose asks of each thing and side, in the unit of the demand: what is left when a movement is
+    cut short."""
+    least: dict[tuple[str, Side | None], float] = {}
+    asked = [_most_of_pose(solved, loads or {}) for _, solved in poses]
+    for key in {key for pose in asked for key in pose}:
+        least[key] = min(pose.get(key, 0.0) for pose in asked)
+    return least
+
+
+def _most_of_pose(solved: Solved, loads: Mapping[str, float]) -> dict[tuple[str, Side | None], float]:
+    most: dict[tuple[str, Side | None], float] = {}
+    for what, value, _, side in _asked(solved, statics(solved, loads), loads):
+        if value > _LEAST_OF[what]:
+            most[what, side] = max(value, most.get((what, side), 0.0))
+    return most
+
+
 def _demand(what: str, value: float, pose: str = "", joint: str = "", side: Side | None = None) -> Demand:
     words, unit = WORDS[what]
     return Demand(what, words, round(value, 3), unit, pose, joint, side)

@@ -10,7 +10,7 @@ from functools import lru_cache
 from itertools import pairwise
 
 from ..sides import Side
-from .demands import Demand, demands_of
+from .demands import Demand, demands_of, least_of
 from .held import Held
 from .pose.holds import GRIPPED
 from .pose.joints import PoseError
@@ -113,6 +113,12 @@ def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
 def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
     """What the movement asks with ``side`` working, the most of all its poses."""
     return demands_of(solved(movement, side), loads(movement, side), dict(movement.declared), movement.grips(side))
+
+
+@lru_cache(maxsize=_KEPT)
+def least(movement: Movement, side: Side = Side.RIGHT) -> Mapping[tuple[str, Side | None], float]:
+    """The least that any pose asks of each thing and side, with ``side`` working."""
+    return least_of(solved(movement, side), loads(movement, side))
 
 
 def balances(movement: Movement, side: Side = Side.RIGHT) -> tuple[tuple[str, Statics], ...]:

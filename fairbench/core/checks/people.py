@@ -7,8 +7,8 @@ from ..clock import minutes_and_seconds
 from ..exercises.shelf import Shelf
 from ..fit.alternatives import alternatives_for, swap_for
 from ..fit.base_versions import better_base
-from ..fit.fit import Fit, VerdictKind
 from ..fit.share import Share
+from ..fit.verdict import Fit, VerdictKind
 from ..people.conditions import Conditions
 from .findings import Finding, SuggestedFix, Weight
 

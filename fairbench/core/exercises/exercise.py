@@ -6,7 +6,9 @@ from ..body.movement import Movement
 from ..dose.dose import Dose
 from ..errors import PlanError
 from ..positions import Position
+from ..sides import Sides
 from .aim import Aim, BlockKind, Family, family_of
+from .limbs import Limbs, allowed_sides
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +48,8 @@ class Version:
 
     ``dose`` is the usual one; ``safe_seconds`` the quickest a repetition may be; ``change`` says
     how it differs from its easier neighbour, and ``climbs`` why it is harder where no pose shows it.
-    ``movement`` holds its poses.
+    ``movement`` holds its poses, ``limbs`` says how left and right take part. Raises :class:`PlanError` where the usual
+    dose is shared as the limbs cannot be.
     """
 
     id: str
@@ -60,6 +63,20 @@ class Version:
     change: str = ""
     climbs: str = ""
     safe_seconds: float | None = None
+    limbs: Limbs = Limbs.TOGETHER
+
+    def __post_init__(self) -> None:
+        self.check_sides(self.dose.sides)
+
+    @property
+    def sides(self) -> frozenset[Sides]:
+        """The ways in which a dose of it may be shared between sides."""
+        return allowed_sides(self.limbs, self.dose.sides)
+
+    def check_sides(self, sides: Sides) -> None:
+        """Raise :class:`PlanError` unless a dose may be shared like this."""
+        if sides not in self.sides:
+            raise PlanError(f"“{self.name}” cannot be done “{sides.words}”: {self.limbs.words}", "sides")
 
 
 @dataclass(frozen=True, slots=True)

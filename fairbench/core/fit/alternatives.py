@@ -9,8 +9,9 @@ from ..people.conditions import Conditions
 from ..people.person import Person
 from ..plan.timeline import ItemTime
 from ..positions import Level
-from .fit import Fit, alike, fit_item
+from .fit import alike, fit_item
 from .share import share_of
+from .verdict import Fit
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,179 +1,24 @@
 """Which version each person does of each item, and why: verdicts with their trace."""
 
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field
+from collections.abc import Iterable
 from functools import lru_cache
 
 from ..dose.dose import Dose
 from ..errors import PlanError
 from ..exercises.exercise import Exercise, Version
 from ..exercises.shelf import Shelf
-from ..people.conditions import Conditions, Declared, Effect
+from ..people.conditions import Conditions
 from ..people.person import Override, Person
 from ..plan.timeline import ItemTime, Timeline
 from ..positions import Level
-from ..ranked import Ranked
-from ..sides import Side, Sides
-from .cautions import TriggeredRule, demand_set, strictest_first, triggered_rules
+from .cautions import TriggeredRule, strictest_first
+from .profile import Profile, profile_of
+from .verdict import Fit, RejectedVersion, SideFit, Verdict, VerdictKind
+from .ways import Way, best_way, is_unsupported
 
 _KEPT = 4096
 _ALIKE_ENOUGH = 5
 """A stand-in works the same region, and in the same quality or the same action."""
-_ONE_SIDED = frozenset({Sides.EACH_SIDE, Sides.EACH_SIDE_AND_DIRECTION, Sides.ALTERNATING})
-
-
-class VerdictKind(Ranked):
-    """What a verdict comes to, from the least change; each has its own plank shape."""
-
-    AS_PLANNED = "as_planned"
-    EASED = "eased"
-    SWAPPED = "swapped"
-    WAITS = "waits"
-    TALK_FIRST = "talk_first"
-
-    @property
-    def words(self) -> str:
-        """As it is called on screens."""
-        return _KIND_WORDS.get(self, self.value.replace("_", " "))
-
-
-_KIND_WORDS = {VerdictKind.WAITS: "nothing suitable", VerdictKind.TALK_FIRST: "talk first (health)"}
-
-
-@dataclass(frozen=True, slots=True)
-class RejectedVersion:
-    """A version that was passed over, and the caution that did it."""
-
-    version: Version
-    triggered_by: TriggeredRule
-
-
-@dataclass(frozen=True, slots=True)
-class SideFit:
-    """What is done on one side: a version, or None where that side rests; what still applies to it."""
-
-    version: Version | None
-    triggered: tuple[TriggeredRule, ...]
-    rejected: tuple[RejectedVersion, ...]
-
-    @property
-    def eases(self) -> tuple[TriggeredRule, ...]:
-        """The rules that ask for something easier."""
-        return tuple(hit for hit in self.triggered if hit.effect is Effect.EASE)
-
-
-@dataclass(frozen=True, slots=True)
-class Verdict:
-    """One person and one item. ``exercise`` and ``version`` are what is done; None of a version means nothing is.
-
-    ``left`` and ``right`` are the same fit unless a need on one side changes that side only.
-    """
-
-    person: Person
-    item: str
-    kind: VerdictKind
-    exercise: Exercise
-    base: Version
-    version: Version | None
-    left: SideFit
-    right: SideFit
-    reason: str = ""
-    overridden: bool = False
-
-    @property
-    def differs(self) -> bool:
-        """Whether it is anything but as planned."""
-        return self.kind is not VerdictKind.AS_PLANNED
-
-    @property
-    def sides_differ(self) -> bool:
-        """Whether the two sides do different things."""
-        return self.left.version is not self.right.version or bool(self.left.eases) != bool(self.right.eases)
-
-    @property
-    def triggered(self) -> tuple[TriggeredRule, ...]:
-        """What still applies to what is done, each once, the strictest first."""
-        seen: dict[TriggeredRule, None] = dict.fromkeys((*self.left.triggered, *self.right.triggered))
-        return strictest_first(seen)
-
-    @property
-    def rejected(self) -> tuple[RejectedVersion, ...]:
-        """Versions that were passed over, each once."""
-        seen: dict[Version, RejectedVersion] = {}
-        for rejected in (*self.left.rejected, *self.right.rejected):
-            seen.setdefault(rejected.version, rejected)
-        return tuple(seen.values())
-
-    @property
-    def working(self) -> float:
-        """The part of the item's work that this person has something useful to do."""
-        if self.kind in (VerdictKind.WAITS, VerdictKind.TALK_FIRST):
-            return 0.0
-        return (0.5 if self.left.version is not None else 0.0) + (0.5 if self.right.version is not None else 0.0)
-
-
-@dataclass(frozen=True, slots=True)
-class Fit:
-    """All verdicts of a plan, by person and item."""
-
-    timeline: Timeline
-    verdicts: Mapping[tuple[str, str], Verdict] = field(default_factory=dict)
-
-    def of(self, person: str, item: str) -> Verdict:
-        """The verdict for a person on an item, by their ids."""
-        return self.verdicts[person, item]
-
-    def of_item(self, item: str) -> tuple[Verdict, ...]:
-        """Everybody's verdict on an item."""
-        return tuple(verdict for (_, other), verdict in self.verdicts.items() if other == item)
-
-    def of_person(self, person: str) -> tuple[Verdict, ...]:
-        """A person's verdicts, in the order of the plan."""
-        return tuple(verdict for (other, _), verdict in self.verdicts.items() if other == person)
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class _RuleOutcome:
-    """What somebody's conditions make of one side of a version: all that applies, the first avoid, how many eases."""
-
-    triggered: tuple[TriggeredRule, ...]
-    avoid: TriggeredRule | None
-    eases: int
-
-
-class _Profile:
-    """One set of declared conditions, and what it makes of each version, worked out once."""
-
-    __slots__ = ("_kept", "_rules")
-
-    def __init__(self, declared: tuple[Declared, ...], conditions: Conditions) -> None:
-        self._rules = [(condition, conditions.rules_for(condition)) for condition in declared]
-        self._kept: dict[tuple[Version, bool, Dose | None], _RuleOutcome] = {}
-
-    def on(self, version: Version, left: bool, dose: Dose | None) -> _RuleOutcome:
-        """What applies to the side that is worked, or to the whole body.
-
-        Where both sides work at once, what is of the other side is left to that side.
-        """
-        key = (version, left, dose)
-        found = self._kept.get(key)
-        if found is None:
-            found = self._kept[key] = self._work_out(version, Side.LEFT if left else Side.RIGHT, dose)
-        return found
-
-    def _work_out(self, version: Version, side: Side, dose: Dose | None) -> _RuleOutcome:
-        one_sided = (dose or version.dose).sides in _ONE_SIDED
-        what = demand_set(version, side if one_sided else Side.RIGHT, dose)
-        hits = [hit for declared, rules in self._rules for hit in triggered_rules(declared, rules, what)]
-        triggered = tuple(hit for hit in hits if one_sided or hit.side is None or hit.side is side)
-        avoid = next((hit for hit in triggered if hit.effect is Effect.AVOID), None)
-        return _RuleOutcome(triggered, avoid, sum(hit.effect is Effect.EASE for hit in triggered))
-
-
-@lru_cache(maxsize=_KEPT)
-def _profile(declared: tuple[Declared, ...], conditions: Conditions) -> _Profile:
-    return _Profile(declared, conditions)
-
 
 Book = dict[tuple[str, Version, Dose | None], Verdict]
 
@@ -221,61 +66,50 @@ def _kept(
 
 def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]) -> Verdict:
     exercise, base = time.exercise, time.version
-
-    def verdict(kind: VerdictKind, version: Version | None, left: SideFit, right: SideFit, reason: str = "") -> Verdict:
-        return Verdict(person, time.item.id, kind, exercise, base, version, left, right, reason)
-
     if person.talk_first:
-        nothing = SideFit(None, (), ())
-        return verdict(VerdictKind.TALK_FIRST, None, nothing, nothing, person.talk_first)
+        nothing = SideFit(None)
+        return Verdict(
+            person, time.item.id, VerdictKind.TALK_FIRST, exercise, base, None, nothing, nothing, person.talk_first
+        )
     override = next((known for known in person.overrides if known.exercise == exercise.id), None)
     if override is not None and _still_offered(override, exercise, shelf):
-        done = shelf.exercise(override.instead) if override.instead else exercise
-        chosen = done.version(override.version)
-        kind = (
-            VerdictKind.SWAPPED
-            if done is not exercise
-            else VerdictKind.AS_PLANNED
-            if chosen is base
-            else VerdictKind.EASED
-        )
-        profile = _profile(person.conditions, conditions)
-        sides = [SideFit(chosen, profile.on(chosen, side is Side.LEFT, None).triggered, ()) for side in Side]
-        return Verdict(
-            person, time.item.id, kind, done, base, chosen, sides[0], sides[1], override.reason, overridden=True
-        )
+        return _overridden(person, time, override, shelf, conditions)
     if not person.conditions:
-        plain = SideFit(base, (), ())
-        return verdict(VerdictKind.AS_PLANNED, base, plain, plain)
-    profile = _profile(person.conditions, conditions)
-    left, right = (_choose(profile, exercise, base, time.item.dose, side is Side.LEFT) for side in Side)
-    if left.version is None and right.version is None:
-        return _instead(person, time, shelf, profile, planned, (left, right))
-    eased = any(side.version is not base or side.eases for side in (left, right))
-    version = min(
-        (side.version for side in (left, right) if side.version is not None), key=lambda v: exercise.versions.index(v)
+        plain = SideFit(base)
+        return Verdict(person, time.item.id, VerdictKind.AS_PLANNED, exercise, base, base, plain, plain)
+    profile = profile_of(person.conditions, conditions)
+    way, passed = best_way(profile, exercise, base, time.item.dose)
+    if way is None:
+        return _instead(person, time, shelf, profile, planned, passed)
+    moved_by = _moved_by(profile, time, way)
+    version = min(way.versions, key=exercise.versions.index)
+    eased = version is not base or any(side.version is not base or side.easings for side in way.sides)
+    kind = VerdictKind.EASED if eased else VerdictKind.AS_PLANNED
+    return Verdict(person, time.item.id, kind, exercise, base, version, way.left, way.right, moved_by=moved_by)
+
+
+def _moved_by(profile: Profile, time: ItemTime, way: Way) -> tuple[TriggeredRule, ...]:
+    """What speaks against the base, where something else is done: what rules it out before what asks for less."""
+    if all(side.version is time.version for side in way.sides):
+        return ()
+    hits = [hit for made in profile.both(time.version, time.item.dose) for hit in made.against]
+    ruled_out = [made.avoid for made in profile.both(time.version, time.item.dose) if made.avoid is not None]
+    return tuple(dict.fromkeys((*ruled_out, *strictest_first(hits))))
+
+
+def _overridden(person: Person, time: ItemTime, override: Override, shelf: Shelf, conditions: Conditions) -> Verdict:
+    """What the instructor decided, with what still applies to it."""
+    done = shelf.exercise(override.instead) if override.instead else time.exercise
+    chosen = done.version(override.version)
+    if done is not time.exercise:
+        kind = VerdictKind.SWAPPED
+    else:
+        kind = VerdictKind.AS_PLANNED if chosen is time.version else VerdictKind.EASED
+    profile = profile_of(person.conditions, conditions)
+    left, right = (SideFit(chosen, made.triggered, (), made.easings) for made in profile.both(chosen))
+    return Verdict(
+        person, time.item.id, kind, done, time.version, chosen, left, right, override.reason, overridden=True
     )
-    return verdict(VerdictKind.EASED if eased else VerdictKind.AS_PLANNED, version, left, right)
-
-
-def _choose(profile: _Profile, exercise: Exercise, base: Version, dose: Dose | None, left: bool) -> SideFit:
-    """The best version for one side: no avoid, fewest eases, nearest the base, the group's position."""
-    best: tuple[tuple[float, ...], Version, _RuleOutcome] | None = None
-    rejected = []
-    rung, stays_up = exercise.versions.index(base), base.position.level is not Level.FLOOR
-    for number, version in enumerate(exercise.versions):
-        if stays_up and version.position.level is Level.FLOOR:
-            continue
-        made = profile.on(version, left, dose if version is base else None)
-        if made.avoid is not None:
-            rejected.append(RejectedVersion(version, made.avoid))
-            continue
-        rank = (made.eases, abs(number - rung), number > rung, version.position is not base.position, number)
-        if best is None or rank < best[0]:
-            best = (rank, version, made)
-    if best is None:
-        return SideFit(None, (), tuple(rejected))
-    return SideFit(best[1], best[2].triggered, tuple(rejected))
 
 
 def _still_offered(override: Override, exercise: Exercise, shelf: Shelf) -> bool:
@@ -292,35 +126,41 @@ def _instead(
     person: Person,
     time: ItemTime,
     shelf: Shelf,
-    profile: _Profile,
+    profile: Profile,
     planned: frozenset[str],
-    sides: tuple[SideFit, SideFit],
+    passed: tuple[RejectedVersion, ...],
 ) -> Verdict:
     """Nothing on the ladder is left: the nearest other exercise by aim, or waiting."""
-    rejected = tuple(rejection for side in sides for rejection in side.rejected)
-    best: tuple[tuple[float, ...], Exercise, Version, tuple[TriggeredRule, ...]] | None = None
+    best: tuple[tuple[float, ...], Exercise, Version] | None = None
     nearest = 0
+    held = time.version.position.level is Level.STANDING and not is_unsupported(time.version)
     for near, other, version in _by_aim(shelf, time.exercise, time.version.position.level is Level.FLOOR):
         if best is not None and near < nearest:
             break
-        if other.id in planned:
+        if other.id in planned or (held and is_unsupported(version)):
             continue
-        left, right = profile.on(version, True, None), profile.on(version, False, None)
-        if left.avoid is not None or right.avoid is not None:
+        both = profile.both(version)
+        if any(made.avoid is not None for made in both):
             continue
-        rank = (left.eases + right.eases, version.position is not time.version.position)
+        eases = sum(len(made.easings) for made in both)
+        rank = (profile.added(version, time.version), eases, version.position is not time.version.position)
         nearest = near
         if best is None or rank < best[0]:
-            best = (rank, other, version, tuple(dict.fromkeys((*left.triggered, *right.triggered))))
-    nothing = SideFit(None, (), rejected)
+            best = (rank, other, version)
+    nothing = SideFit(None, (), passed)
     if best is None:
-        reason = rejected[0].triggered_by.rule.because if rejected else ""
+        reason = passed[0].triggered_by.rule.because if passed else ""
         return Verdict(
             person, time.item.id, VerdictKind.WAITS, time.exercise, time.version, None, nothing, nothing, reason
         )
-    _, other, version, triggered = best
-    done = SideFit(version, triggered, rejected)
-    return Verdict(person, time.item.id, VerdictKind.SWAPPED, other, time.version, version, done, done)
+    _, other, version = best
+    left, right = (SideFit(version, made.triggered, passed, made.easings) for made in profile.both(version))
+    moved_by = tuple(
+        dict.fromkeys(made.avoid for made in profile.both(time.version, time.item.dose) if made.avoid is not None)
+    )
+    return Verdict(
+        person, time.item.id, VerdictKind.SWAPPED, other, time.version, version, left, right, moved_by=moved_by
+    )
 
 
 @lru_cache(maxsize=2048)

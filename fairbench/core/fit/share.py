@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from ..exercises.aim import Quality
 from ..people.person import Person
 from ..plan.timeline import Timeline
-from .fit import Fit, VerdictKind
+from .verdict import Fit, VerdictKind
 
 
 @dataclass(frozen=True, slots=True)

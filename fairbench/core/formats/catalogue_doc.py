@@ -16,6 +16,7 @@ from ..errors import CatalogueError, InputError
 from ..exercises.aim import Action, Aim, BlockKind, Quality, Region
 from ..exercises.cues import check_tokens
 from ..exercises.exercise import Cues, Exercise, Prop, Version
+from ..exercises.limbs import Limbs, limbs_of
 from ..exercises.shelf import Shelf
 from ..positions import Position
 from .dose_doc import Doc, DoseDoc, dose_value
@@ -53,6 +54,7 @@ class VersionDoc(MovementDoc):
     name: str
     position: Position | None = Field(default=None, strict=False)
     dose: DoseDoc | None = None
+    limbs: Limbs | None = Field(default=None, strict=False)
     props: list[str] | None = None
     breath: str | None = None
     cues: CuesDoc = CuesDoc()
@@ -76,6 +78,7 @@ class ExerciseDoc(MovementDoc):
     base: str
     position: Position | None = Field(default=None, strict=False)
     dose: DoseDoc | None = None
+    limbs: Limbs | None = Field(default=None, strict=False)
     props: list[str] = Field(default_factory=list)
     breath: str | None = None
     cues: CuesDoc
@@ -193,11 +196,12 @@ def _version(doc: VersionDoc, parent: ExerciseDoc, props: Mapping[str, Prop]) ->
         if prop not in props:
             raise CatalogueError(f"there is no prop '{prop}'", "props")
     position = _needed(doc.position or parent.position, "position")
+    dose = _dose(doc, parent)
     return Version(
         id=doc.id,
         name=doc.name,
         position=position,
-        dose=_dose(doc, parent),
+        dose=dose,
         cues=_cues(doc.cues, parent.cues),
         breath=_needed(doc.breath or parent.breath, "breath"),
         props=tuple(used),
@@ -205,6 +209,7 @@ def _version(doc: VersionDoc, parent: ExerciseDoc, props: Mapping[str, Prop]) ->
         climbs=doc.climbs,
         movement=movement_value(doc, parent, position, tuple(used)),
         safe_seconds=doc.safe_seconds or parent.safe_seconds,
+        limbs=doc.limbs or parent.limbs or limbs_of(dose.sides),
     )
 
 

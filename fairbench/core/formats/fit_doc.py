@@ -3,8 +3,9 @@
 from typing import Any
 
 from ..fit.cautions import TriggeredRule
-from ..fit.fit import Fit, Verdict
 from ..fit.share import Share, lowest, shares
+from ..fit.verdict import Fit, Verdict
+from ..fit.words import what_is_done
 from ..people.conditions import Conditions
 
 
@@ -50,7 +51,9 @@ def verdict_document(verdict: Verdict, conditions: Conditions) -> dict[str, Any]
         "left": verdict.left.version.id if verdict.left.version else None,
         "right": verdict.right.version.id if verdict.right.version else None,
         "reason": verdict.reason,
+        "does": what_is_done(verdict),
         "overridden": verdict.overridden,
+        "moved_by": [met_document(hit, conditions) for hit in verdict.moved_by],
         "applies": [met_document(hit, conditions) for hit in verdict.triggered],
         "left_out": [
             {"version": rejected.version.id, **met_document(rejected.triggered_by, conditions)}

@@ -153,6 +153,11 @@ class Declared:
     stage: str = ""
 
 
+def _counts(options: tuple[str, ...], said: str) -> bool:
+    """Whether a rule of some options counts for what was said; nothing said may be any of them."""
+    return not options or not said or said in options
+
+
 @dataclass(frozen=True, slots=True, eq=False, weakref_slot=True)
 class Conditions:
     """Every condition there is to declare."""
@@ -184,22 +189,22 @@ class Conditions:
         return found
 
     def rules_for(self, declared: Declared) -> tuple[Rule, ...]:
-        """The rules that count for a condition as declared. What is not said is taken as the stricter."""
-        found = self.check(declared)
-        severity = declared.severity or (found.severities[-1] if found.severities else "")
-        stage = declared.stage or (found.stages[0] if found.stages else "")
+        """The rules that count for a condition as declared. Where it is not said which of its options it is, the rules
+        of all of them count: what is not known is taken as the stricter."""
         return tuple(
             rule
-            for rule in found.rules
-            if (not rule.severity or severity in rule.severity) and (not rule.stage or stage in rule.stage)
+            for rule in self.check(declared).rules
+            if _counts(rule.severity, declared.severity) and _counts(rule.stage, declared.stage)
         )
 
     def wants_clearance(self, declared: Declared) -> str:
-        """Why a clinician is asked first, or nothing."""
+        """Why a clinician is asked first, or nothing. Where it is not said which option it is, it may be that one."""
         found = self.condition(declared.condition)
-        if not {"", declared.severity, declared.stage} & set(found.asks_clinician) and not (
-            found.asks_clinician and not (declared.severity or declared.stage)
-        ):
+        asks = set(found.asks_clinician)
+        may_be = {""}
+        for said, options in ((declared.severity, found.severities), (declared.stage, found.stages)):
+            may_be |= {said} if said else set(options)
+        if not asks & may_be:
             return ""
         return f"Clearance from a clinician is wanted: {self.words(declared)}."
 

@@ -6,7 +6,9 @@ from typing import TypedDict
 
 from fairbench.core.exercises.exercise import Version
 from fairbench.core.exercises.shelf import Shelf
-from fairbench.core.fit.fit import SideFit, Verdict, VerdictKind, fit_item
+from fairbench.core.fit.fit import fit_item
+from fairbench.core.fit.verdict import Verdict, VerdictKind
+from fairbench.core.fit.words import what_is_done
 from fairbench.core.people.conditions import Conditions
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime, Timeline
@@ -46,7 +48,7 @@ class Differing:
         differing = sorted((verdict for verdict in verdicts if verdict.differs), key=_size)
         return {
             "shown": [
-                {"name": verdict.person.name, "kind": verdict.kind.value, "words": _words(verdict)}
+                {"name": verdict.person.name, "kind": verdict.kind.value, "words": what_is_done(verdict)}
                 for verdict in differing[:MOST]
             ],
             "more": max(0, len(differing) - MOST),
@@ -60,33 +62,3 @@ def _size(verdict: Verdict) -> tuple[int, int, str]:
         ladder = verdict.exercise.versions
         rungs = abs(ladder.index(verdict.version) - ladder.index(verdict.base))
     return -verdict.kind.rank, -rungs, verdict.person.name
-
-
-def _words(verdict: Verdict) -> str:
-    """What to say, in as few words as can be read across a room."""
-    if verdict.kind is VerdictKind.TALK_FIRST:
-        return "talk first"
-    if verdict.version is None:
-        return "breathes seated"
-    if verdict.kind is VerdictKind.SWAPPED:
-        return f"{verdict.exercise.name}, {verdict.version.name}"
-    if verdict.sides_differ:
-        sides = (("left", verdict.left), ("right", verdict.right))
-        return ", ".join(_on_side(side, fit, verdict.base) for side, fit in sides if _changes(fit, verdict.base))
-    return _what(verdict.left, verdict.base)
-
-
-def _changes(fit: SideFit, base: Version) -> bool:
-    return fit.version is not base or bool(fit.eases)
-
-
-def _on_side(side: str, fit: SideFit, base: Version) -> str:
-    return f"{side}: {_what(fit, base)}" if fit.version else f"{side} rests"
-
-
-def _what(fit: SideFit, base: Version) -> str:
-    """The other version, or what eases the planned one."""
-    if fit.version is None or fit.version is not base:
-        return fit.version.name if fit.version else "rests"
-    reason = fit.eases[0].rule.because if fit.eases else "as planned"
-    return f"{reason[:1].lower()}{reason[1:]}".rstrip(".")

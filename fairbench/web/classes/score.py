@@ -7,7 +7,7 @@ from fairbench.core.dose.words import summary
 from fairbench.core.exercises.cues import say
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
-from fairbench.core.fit.fit import VerdictKind
+from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.people.person import Group
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import ItemTime, Step, Timeline, compile_timeline

@@ -12,8 +12,9 @@ from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.alternatives import alternatives_for, swap_for
 from fairbench.core.fit.base_versions import best_bases, better_base, with_bases
 from fairbench.core.fit.cautions import cautions, demand_set
-from fairbench.core.fit.fit import VerdictKind, alike, fit, forget
+from fairbench.core.fit.fit import alike, fit, forget
 from fairbench.core.fit.share import lowest, share_of, shares
+from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared, Effect

@@ -12,8 +12,9 @@ from hypothesis import strategies as st
 from fairbench.cli.__main__ import main
 from fairbench.core.exercises.aim import BlockKind, Quality
 from fairbench.core.fit.base_versions import best_bases, with_bases
-from fairbench.core.fit.fit import VerdictKind, fit
+from fairbench.core.fit.fit import fit
 from fairbench.core.fit.share import lowest, share_of, shares
+from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.plan_doc import write_plan

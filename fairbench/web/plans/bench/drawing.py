@@ -8,8 +8,8 @@ from dataclasses import dataclass
 
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.dose.words import short, summary
-from fairbench.core.fit.fit import Fit, Verdict, VerdictKind
 from fairbench.core.fit.share import Share
+from fairbench.core.fit.verdict import Fit, Verdict, VerdictKind
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime, Step, StepKind, Timeline
 from fairbench.core.positions import Level

@@ -8,12 +8,13 @@ from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.alternatives import alternatives_for
 from fairbench.core.fit.cautions import TriggeredRule
-from fairbench.core.fit.fit import Fit, SideFit, Verdict, VerdictKind, fit_item
+from fairbench.core.fit.fit import fit_item
 from fairbench.core.fit.share import Share, share_of
+from fairbench.core.fit.verdict import Fit, Verdict, VerdictKind
+from fairbench.core.fit.words import by_side, in_words, side_words
 from fairbench.core.people.conditions import Conditions, Effect
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime
-from fairbench.core.sides import Side
 
 OFFERED = 6
 """How many other exercises are offered instead."""
@@ -32,13 +33,14 @@ class Why:
 
 @dataclass(frozen=True, slots=True)
 class Reason:
-    """One cell of the bench, opened. ``choices`` are the versions, each with whether a caution says to avoid it;
-    ``instead`` what else could be done."""
+    """One cell of the bench, opened. ``moved_by`` is why something else is done than planned, ``choices`` are the
+    versions, each with whether a caution says to avoid it; ``instead`` what else could be done."""
 
     person: Person
     time: ItemTime
     verdict: Verdict
     exercise: Exercise
+    moved_by: tuple[Why, ...]
     left_out: tuple[Why, ...]
     applies: tuple[Why, ...]
     sides: tuple[tuple[str, str], ...]
@@ -70,34 +72,6 @@ class Line:
     words: str
 
 
-def in_words(verdict: Verdict) -> str:
-    """A verdict in a line, as an instructor would say it."""
-    if verdict.kind is VerdictKind.TALK_FIRST:
-        return f"Talk first. {verdict.reason}"
-    if verdict.version is None:
-        return f"Nothing suitable: breathes seated or rests. {verdict.reason}"
-    what = verdict.version.name
-    if verdict.overridden and verdict.kind is VerdictKind.SWAPPED:
-        return f"{verdict.exercise.name}, {what}, by your decision: {verdict.reason}"
-    if verdict.kind is VerdictKind.SWAPPED:
-        return f"Swapped for {verdict.exercise.name}, {what}."
-    if verdict.overridden:
-        return f"{what[:1].upper()}{what[1:]}, by your decision: {verdict.reason}"
-    if verdict.kind is VerdictKind.AS_PLANNED:
-        return "As planned."
-    if verdict.sides_differ:
-        sides = (f"{side} {fit.version.name if fit.version else 'rests'}" for side, fit in _by_side(verdict))
-        return f"Eased: {', '.join(sides)}."
-    if verdict.version is not verdict.base:
-        return f"Eased: {what}."
-    eases = [*verdict.left.eases, *verdict.right.eases]
-    return f"Eased. {eases[0].rule.because}" if eases else "Eased."
-
-
-def _by_side(verdict: Verdict) -> tuple[tuple[Side, SideFit], ...]:
-    return (Side.LEFT, verdict.left), (Side.RIGHT, verdict.right)
-
-
 def reason_of(found: Fit, time: ItemTime, person: Person, shelf: Shelf, conditions: Conditions) -> Reason:
     """Why a person does an item as they do, with what else could be chosen."""
     verdict = found.of(person.id, time.item.id)
@@ -106,17 +80,19 @@ def reason_of(found: Fit, time: ItemTime, person: Person, shelf: Shelf, conditio
         for rejected in verdict.rejected
         if verdict.kind is not VerdictKind.TALK_FIRST
     )
+    against_base = {rejected.triggered_by for rejected in verdict.rejected if rejected.version is verdict.base}
     planned = frozenset(time.exercise.id for time in found.timeline.items)
     without_override = fit_item(replace(person, overrides=()), time, shelf, conditions, planned)
     against = {rejected.version for rejected in without_override.rejected}
     sides: tuple[tuple[str, str], ...] = ()
     if verdict.version is not None and verdict.sides_differ:
-        sides = tuple((side.value, fit.version.name if fit.version else "rests") for side, fit in _by_side(verdict))
+        sides = tuple((side.value, side_words(fit, verdict.base)) for side, fit in by_side(verdict))
     return Reason(
         person,
         time,
         verdict,
         verdict.exercise,
+        tuple(_why(hit, conditions) for hit in verdict.moved_by if hit not in against_base),
         left_out,
         tuple(_why(hit, conditions) for hit in verdict.triggered),
         sides,

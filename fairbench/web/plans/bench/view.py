@@ -11,8 +11,10 @@ from fairbench.core.checks.findings import gravest_first
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.fit.base_versions import Proposal, best_bases
-from fairbench.core.fit.fit import Fit, VerdictKind, fit
+from fairbench.core.fit.fit import fit
 from fairbench.core.fit.share import Share, lowest, shares
+from fairbench.core.fit.verdict import Fit, VerdictKind
+from fairbench.core.fit.words import in_words
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.plan import Plan as CorePlan
@@ -24,7 +26,7 @@ from ..adapter import core_group, shelf
 from ..models import Plan
 from .drawing import Drawing, draw
 from .inspector import Inspector, inspect
-from .reasons import Reason, Session, in_words, reason_of, session_of
+from .reasons import Reason, Session, reason_of, session_of
 from .svg import bench_svg
 
 _STEP_WORDS = {

@@ -9,7 +9,7 @@ from django.utils.safestring import SafeString, mark_safe
 from fairbench.core.checks import SuggestedFix
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.exercises.cues import say
-from fairbench.core.fit.fit import VerdictKind
+from fairbench.core.fit.verdict import VerdictKind
 from fairbench.figures.verdict_shapes import verdict_sign
 
 register = template.Library()

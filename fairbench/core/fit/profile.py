@@ -1,0 +1,113 @@
+"""One set of declared conditions, and what it makes of each version."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import lru_cache
+
+from ..body.demands import WORDS, harder_by
+from ..dose.dose import Dose
+from ..exercises.exercise import Version
+from ..exercises.ladder import NOTICEABLE
+from ..people.conditions import Conditions, Declared, Effect
+from ..sides import Side
+from .cautions import DemandSet, TriggeredRule, demand_set, triggered_rules
+from .easing import easing
+
+_KEPT = 4096
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class RuleOutcome:
+    """What somebody's conditions make of one side of a version. ``avoid`` is the first rule that rules it out: one that
+    says so, or one that asks for less where the version leaves nothing to bring down. ``easings`` are what to do
+    otherwise for the rest."""
+
+    triggered: tuple[TriggeredRule, ...]
+    avoid: TriggeredRule | None
+    easings: tuple[str, ...]
+
+    @property
+    def against(self) -> tuple[TriggeredRule, ...]:
+        """The rules that say avoid or ease."""
+        return tuple(hit for hit in self.triggered if hit.effect in (Effect.AVOID, Effect.EASE))
+
+
+class Profile:
+    """Works each version out once for one set of declared conditions."""
+
+    __slots__ = ("_added", "_kept", "_rules", "_spoken_to")
+
+    def __init__(self, declared: tuple[Declared, ...], conditions: Conditions) -> None:
+        self._rules = [(condition, conditions.rules_for(condition)) for condition in declared]
+        self._kept: dict[tuple[Version, Side, Dose | None], RuleOutcome] = {}
+        self._added: dict[tuple[Version, Version], int] = {}
+        self._spoken_to = frozenset(
+            term.demand
+            for _, rules in self._rules
+            for rule in rules
+            if rule.effect in (Effect.AVOID, Effect.EASE)
+            for term in rule.when
+            if term.above and term.demand in WORDS
+        )
+
+    def on(self, version: Version, side: Side, dose: Dose | None = None) -> RuleOutcome:
+        """What applies to a side that is worked, or to the whole body. Where both work at once, what is of the other
+        side is left to that side."""
+        key = (version, side, dose)
+        found = self._kept.get(key)
+        if found is None:
+            found = self._kept[key] = self._work_out(version, side, dose)
+        return found
+
+    def both(self, version: Version, dose: Dose | None = None) -> tuple[RuleOutcome, RuleOutcome]:
+        """What applies to the left side and to the right."""
+        return self.on(version, Side.LEFT, dose), self.on(version, Side.RIGHT, dose)
+
+    def added(self, version: Version, base: Version) -> int:
+        """How many demands that the conditions speak to are noticeably greater in ``version`` than in ``base``."""
+        key = (version, base)
+        if key not in self._added:
+            now, then = _most(version), _most(base)
+            self._added[key] = sum(
+                harder_by(what, now.get(what, 0.0), then.get(what, 0.0)) > NOTICEABLE[WORDS[what][1]]
+                for what in self._spoken_to
+                if what in now
+            )
+        return self._added[key]
+
+    def _work_out(self, version: Version, side: Side, dose: Dose | None) -> RuleOutcome:
+        one_sided = version.limbs.tells_sides
+        what = demand_set(version, side if one_sided else Side.RIGHT, dose)
+        hits = [hit for declared, rules in self._rules for hit in triggered_rules(declared, rules, what)]
+        triggered = tuple(hit for hit in hits if one_sided or hit.side is None or hit.side is side)
+        avoid = next((hit for hit in triggered if hit.effect is Effect.AVOID), None)
+        easings = []
+        for hit in triggered:
+            if hit.effect is Effect.EASE:
+                words = easing(hit, version)
+                easings.append(words)
+                avoid = avoid or (None if words else hit)
+        return RuleOutcome(triggered, avoid, tuple(dict.fromkeys(words for words in easings if words)))
+
+
+@lru_cache(maxsize=_KEPT)
+def profile_of(declared: tuple[Declared, ...], conditions: Conditions) -> Profile:
+    """The profile of a set of conditions, kept."""
+    return Profile(declared, conditions)
+
+
+@lru_cache(maxsize=_KEPT)
+def _most(version: Version) -> dict[str, float]:
+    """The most that a version asks of each demand, whichever side works."""
+    return _greatest(demand_set(version, side) for side in Side)
+
+
+def _greatest(sets: Iterable[DemandSet]) -> dict[str, float]:
+    most: dict[str, float] = {}
+    for found in sets:
+        for what, values in found.values.items():
+            if what in WORDS:
+                for value, _, _ in values:
+                    if what not in most or harder_by(what, value, most[what]) > 0:
+                        most[what] = value
+    return most

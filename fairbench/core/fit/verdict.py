@@ -1,0 +1,125 @@
+"""What the fit finds for one person and one item, and for a whole plan."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from ..exercises.exercise import Exercise, Version
+from ..people.person import Person
+from ..plan.timeline import Timeline
+from ..ranked import Ranked
+from .cautions import TriggeredRule, strictest_first
+
+
+class VerdictKind(Ranked):
+    """What a verdict comes to, from the least change; each has its own plank shape."""
+
+    AS_PLANNED = "as_planned"
+    EASED = "eased"
+    SWAPPED = "swapped"
+    WAITS = "waits"
+    TALK_FIRST = "talk_first"
+
+    @property
+    def words(self) -> str:
+        """As it is called on screens."""
+        return _KIND_WORDS.get(self, self.value.replace("_", " "))
+
+
+_KIND_WORDS = {VerdictKind.WAITS: "nothing suitable", VerdictKind.TALK_FIRST: "talk first (health)"}
+
+
+@dataclass(frozen=True, slots=True)
+class RejectedVersion:
+    """A version that was passed over, and the caution that did it."""
+
+    version: Version
+    triggered_by: TriggeredRule
+
+
+@dataclass(frozen=True, slots=True)
+class SideFit:
+    """What is done on one side: a version, or None where that side rests; what still applies to it, and what is done
+    otherwise for each rule that asks for less, in words."""
+
+    version: Version | None
+    triggered: tuple[TriggeredRule, ...] = ()
+    rejected: tuple[RejectedVersion, ...] = ()
+    easings: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Verdict:
+    """One person and one item. ``exercise`` and ``version`` are what is done; None of a version means nothing is.
+
+    A person does one version in one position. ``left`` and ``right`` differ only where one side is worked at a time,
+    and then by load, range, help or one of them resting. ``moved_by`` are the rules that speak against the base version
+    and no longer meet what is done.
+    """
+
+    person: Person
+    item: str
+    kind: VerdictKind
+    exercise: Exercise
+    base: Version
+    version: Version | None
+    left: SideFit
+    right: SideFit
+    reason: str = ""
+    overridden: bool = False
+    moved_by: tuple[TriggeredRule, ...] = ()
+
+    @property
+    def differs(self) -> bool:
+        """Whether it is anything but as planned."""
+        return self.kind is not VerdictKind.AS_PLANNED
+
+    @property
+    def sides_differ(self) -> bool:
+        """Whether the two sides do different things."""
+        return self.left.version is not self.right.version
+
+    @property
+    def triggered(self) -> tuple[TriggeredRule, ...]:
+        """What still applies to what is done, each once, the strictest first."""
+        seen: dict[TriggeredRule, None] = dict.fromkeys((*self.left.triggered, *self.right.triggered))
+        return strictest_first(seen)
+
+    @property
+    def easings(self) -> tuple[str, ...]:
+        """What is done otherwise in the version that is done, each once, in words."""
+        return tuple(dict.fromkeys((*self.left.easings, *self.right.easings)))
+
+    @property
+    def rejected(self) -> tuple[RejectedVersion, ...]:
+        """Versions that were passed over, each once."""
+        seen: dict[Version, RejectedVersion] = {}
+        for rejected in (*self.left.rejected, *self.right.rejected):
+            seen.setdefault(rejected.version, rejected)
+        return tuple(seen.values())
+
+    @property
+    def working(self) -> float:
+        """The part of the item's work that this person has something useful to do."""
+        if self.kind in (VerdictKind.WAITS, VerdictKind.TALK_FIRST):
+            return 0.0
+        return (0.5 if self.left.version is not None else 0.0) + (0.5 if self.right.version is not None else 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """All verdicts of a plan, by person and item."""
+
+    timeline: Timeline
+    verdicts: Mapping[tuple[str, str], Verdict] = field(default_factory=dict)
+
+    def of(self, person: str, item: str) -> Verdict:
+        """The verdict for a person on an item, by their ids."""
+        return self.verdicts[person, item]
+
+    def of_item(self, item: str) -> tuple[Verdict, ...]:
+        """Everybody's verdict on an item."""
+        return tuple(verdict for (_, other), verdict in self.verdicts.items() if other == item)
+
+    def of_person(self, person: str) -> tuple[Verdict, ...]:
+        """A person's verdicts, in the order of the plan."""
+        return tuple(verdict for (other, _), verdict in self.verdicts.items() if other == person)
