@@ -1,5 +1,6 @@
 """Hypothesis strategies for plans, doses and groups that are possible."""
 
+from dataclasses import replace
 from itertools import pairwise
 
 from hypothesis import strategies as st
@@ -60,13 +61,23 @@ versions = st.sampled_from([(e.id, v.id) for e in SHELF for v in e.versions])
 
 
 @st.composite
+def doses_of(draw: st.DrawFn, exercise: str, version: str) -> Dose:
+    """A dose shared between sides as the version can be done."""
+    dose = draw(doses)
+    can_be = SHELF.exercise(exercise).version(version).sides
+    if isinstance(dose.work, ContractRelax | RampedIsometric):
+        can_be -= {Sides.ALTERNATING}
+    return replace(dose, sides=draw(st.sampled_from(sorted(can_be))))
+
+
+@st.composite
 def plans(draw: st.DrawFn) -> Plan:
     count = draw(st.integers(0, 12))
     items = [
         Item(
             f"i{number}",
-            *draw(versions),
-            dose=draw(st.none() | doses),
+            *(where := draw(versions)),
+            dose=draw(st.none() | doses_of(*where)),
             rest_after=draw(st.none() | quarters(0, 60)),
             note=draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), max_size=30)),
             extra=draw(st.booleans()),

@@ -70,7 +70,9 @@ def test_adding_and_copying(client_in, plan) -> None:
     ("verb", "fields", "check"),
     [
         ("version", {"version": "one-arm"}, lambda i: i.version == "one-arm"),
-        ("sides", {"value": "each_side"}, lambda i: i.dose.sides == "each_side"),
+        ("sides", {"value": "each_direction"}, lambda i: i.dose.sides == "each_direction"),
+        ("sides", {"value": "each_side"}, lambda i: (i.version, i.dose) == ("one-arm", None)),
+        ("sides", {"value": "alternating"}, lambda i: (i.version, i.dose.sides) == ("one-arm", "alternating")),
         ("kind", {"value": "hold"}, lambda i: i.dose.work.seconds == 20),
         ("ending", {"value": "tired"}, lambda i: i.dose.ending == "tired"),
         ("music", {"value": "on"}, lambda i: i.dose.work.tempo.music is not None),
@@ -130,6 +132,7 @@ def test_the_plan_has_facts_of_its_own(client_in, plan, actor) -> None:
         ("settings", {"field": "colour", "value": "red"}, "no such detail"),
         ("note", {"item": "a", "value": "x" * 3000}, "2000 characters"),
         ("undo", {"seen": "zero"}, "needs a whole number"),
+        ("sides", {"item": "c", "value": "each_side"}, "both sides work together"),
         ("field", {"item": "a", "field": "reps", "value": "9", "seen": "77"}, "never had a state 77"),
     ],
 )

@@ -111,6 +111,12 @@ class Exercise:
                 return version
         raise PlanError(f"{self.name} has no version '{version_id}'", "version")
 
+    def done_with(self, version: Version, sides: Sides) -> Version | None:
+        """The version nearest to ``version``, itself first, that can be done like this; None where none can."""
+        here = self.versions.index(version)
+        fitting = [other for other in self.versions if sides in other.sides]
+        return min(fitting, key=lambda other: abs(self.versions.index(other) - here), default=None)
+
     def rung(self, version_id: str) -> int:
         """Where on the ladder, 0 the easiest."""
         return self.versions.index(self.version(version_id))

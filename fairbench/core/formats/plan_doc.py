@@ -7,8 +7,10 @@ from typing import Any, Literal
 
 from pydantic import Field, ValidationError
 
+from ..dose.dose import Dose
 from ..errors import InputError, PlanError
 from ..exercises.aim import BlockKind
+from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
 from ..exercises.successors import Successors
 from ..plan.plan import MAX_ITEMS, Block, Item, Plan
@@ -172,10 +174,19 @@ def _item(doc: ItemDoc, place: str, shelf: Shelf | None, successors: Successors)
             except InputError as error:
                 raise error.within("dose") from None
         if shelf is not None and (doc.exercise, doc.version) not in successors:
-            shelf.exercise(doc.exercise).version(doc.version)
+            version = shelf.exercise(doc.exercise).version(doc.version)
+            if dose is not None:
+                _check_sides(version, dose)
         return Item(doc.id, doc.exercise, doc.version, dose, doc.rest_after, doc.note, doc.extra)
     except InputError as error:
         raise error.within(place) from None
+
+
+def _check_sides(version: Version, dose: Dose) -> None:
+    try:
+        version.check_sides(dose.sides)
+    except InputError as error:
+        raise error.within("dose") from None
 
 
 def _item_document(item: Item) -> dict[str, Any]:

@@ -1,5 +1,5 @@
-"""A stored plan as it can be read today: what was retired since has its successor, what nobody knows is left out, and
-both are told."""
+"""A stored plan as it can be read today: what was retired since has its successor, what nobody knows is left out, sides
+are shared as the limbs can be; all of it is told."""
 
 from dataclasses import dataclass, replace
 
@@ -29,7 +29,7 @@ def readable(plan: Plan, shelf: Shelf, successors: Successors) -> Readable:
 
 def _today(item: Item, shelf: Shelf, successors: Successors, told: list[str]) -> tuple[Item, ...]:
     if _known(shelf, item.exercise, item.version):
-        return (item,)
+        return (_sides_that_can_be(item, shelf, told),)
     after = successors.get((item.exercise, item.version))
     if after is None or not _known(shelf, after.exercise, after.version):
         told.append(
@@ -39,7 +39,22 @@ def _today(item: Item, shelf: Shelf, successors: Successors, told: list[str]) ->
     if not after.same:
         told.append(_words(after, shelf))
     dose = item.dose if after.same else None
-    return (replace(item, exercise=after.exercise, version=after.version, dose=dose),)
+    item = replace(item, exercise=after.exercise, version=after.version, dose=dose)
+    return (_sides_that_can_be(item, shelf, told),)
+
+
+def _sides_that_can_be(item: Item, shelf: Shelf, told: list[str]) -> Item:
+    """A dose could once be shared between sides as no body can do it; the usual way stands in its place."""
+    exercise = shelf.exercise(item.exercise)
+    version = exercise.version(item.version)
+    if item.dose is None or item.dose.sides in version.sides:
+        return item
+    usual = version.dose.sides
+    told.append(
+        f"{exercise.name}, {version.name}, was “{item.dose.sides.words}”, but {version.limbs.words}. "
+        f"Now “{usual.words}”: look at its dose once."
+    )
+    return replace(item, dose=replace(item.dose, sides=usual))
 
 
 def _words(after: Successor, shelf: Shelf) -> str:

@@ -306,8 +306,23 @@ def kind(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
 
 @edit("sides", ValueInput)
 def sides(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
-    """The dose shared otherwise between sides and directions."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_sides(dose, given.value))
+    """The dose shared otherwise between sides and directions; where the version cannot be done so, with the version of
+    the exercise that can. Refused where none can."""
+
+    def on_plan(plan: plans.Plan) -> plans.Plan:
+        item = plan.item(given.item)
+        exercise = shelf().exercise(item.exercise)
+        version = exercise.version(item.version)
+        dose = dose_edit.take_sides(item.dose or version.dose, given.value)
+        other = exercise.done_with(version, dose.sides)
+        if other is None:
+            version.check_sides(dose.sides)
+        if other is None or other is version:
+            return plans.change(plan, replace(item, dose=dose))
+        dose = dose_edit.take_sides(other.dose, given.value)
+        return plans.change(plan, replace(item, version=other.id, dose=None if dose == other.dose else dose))
+
+    return _edit(actor, plan_id, given, on_plan, f"Changed the dose of {given.name}.")
 
 
 @edit("ending", ValueInput)

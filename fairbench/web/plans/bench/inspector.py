@@ -87,7 +87,7 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         easier=exercise.versions[rung - 1].id if rung else "",
         harder=exercise.versions[rung + 1].id if rung + 1 < len(exercise.versions) else "",
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
-        sides=tuple(Choice(s, w.format(limb=exercise.limb), s is dose.sides) for s, w in _SIDES_WORDS.items()),
+        sides=_sides(exercise, version, dose.sides),
         endings=tuple(Choice(e, w, e is dose.ending) for e, w in _ENDING_WORDS.items()),
         fields=tuple(field for field in fields if not _is_tempo(field.path)),
         tempo=tuple(field for field in fields if _is_tempo(field.path)),
@@ -101,6 +101,17 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         to_music=bool(tempo and tempo.music),
         wrong={**(wrong or {}), "is_tempo": _is_tempo((wrong or {}).get("path", ""))},
     )
+
+
+def _sides(exercise: Exercise, version: Version, now: Sides) -> tuple[Choice, ...]:
+    """The ways in which the version can be done, and those for which there is another version, with its name."""
+    choices = []
+    for sides, words in _SIDES_WORDS.items():
+        other = exercise.done_with(version, sides)
+        if other is not None:
+            said = words.format(limb=exercise.limb)
+            choices.append(Choice(sides, said if other is version else f"{said}: {other.name}", sides is now))
+    return tuple(choices)
 
 
 def _is_tempo(path: str) -> bool:
