@@ -70,7 +70,7 @@ def test_the_lowest_share_leaves_out_who_is_to_be_talked_to_and_says_so(client_i
 
 def test_an_assistant_looks_at_the_bench_and_is_offered_nothing_to_change(client_in, actor) -> None:
     group = make_group(actor.practice, 1)
-    person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
+    person = add_to(group, "Aurelio Finch", has("rheumatoid", stage="flare"))
     plan = actions.create(actor, core_plan("heel-drop", "band-row"), group, "Made for a test")
     offered = {'class="button fix"', 'id="open-shelf"', 'id="override"', "<fieldset"}
     looks = ({}, {"chosen": "a"}, {"chosen": "a", "person": str(person.id)})
@@ -110,7 +110,7 @@ def test_talk_first_is_a_peg_in_every_item_and_a_finding(client_in, plan, group)
 
 def test_a_suggested_change_lifts_the_share(client_in, actor) -> None:
     group = make_group(actor.practice, 1)
-    person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
+    person = add_to(group, "Aurelio Finch", has("rheumatoid", stage="flare"))
     plan = actions.create(actor, core_plan("heel-drop", "band-row"), group, "Made for a test")
     page = look(client_in, plan)
     before = lowest(page)
@@ -180,7 +180,7 @@ def test_overruled_with_a_reason_until_a_day(client_in, plan, group) -> None:
 
 def test_one_person_is_given_something_else_and_the_plan_stays(client_in, actor) -> None:
     group = make_group(actor.practice, 1)
-    person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
+    person = add_to(group, "Aurelio Finch", has("rheumatoid", stage="flare"))
     plan = actions.create(actor, core_plan("heel-drop", "band-row"), group, "Made for a test")
     fix = re.search(r"do/give/\" hx-vals='([^']*)'>(.*?)</button>", look(client_in, plan), re.S)
     assert words(fix.group(2)).startswith("Suggested change: Give Aurelio Finch ")
@@ -232,7 +232,7 @@ def test_something_else_can_be_decided_for_one_person(client_in, plan, group) ->
 
 def test_what_the_fit_swapped_for_stands_first_among_what_else_could_be_done(client_in, actor) -> None:
     group = make_group(actor.practice, 1)
-    person = add_to(group, "Aurelio Finch", has("knee-replacement", "right", stage="early"))
+    person = add_to(group, "Aurelio Finch", has("rheumatoid", stage="flare"))
     plan = actions.create(actor, core_plan("stamp", "band-row"), group, "Made for a test")
     reason = look(client_in, plan, chosen="a", person=str(person.id))
     done = re.search(r"Now: ([^,]+), ", words(reason)).group(1)

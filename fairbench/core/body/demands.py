@@ -1,6 +1,6 @@
 """What a movement asks of a body, worked out from its poses, and what poses cannot show."""
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from math import acos, asin, degrees
 
@@ -12,7 +12,20 @@ from .pose.vectors import Vector, unapply
 from .statics.statics import Statics, statics
 from .support.holding import Solved
 
-DECLARED = ("speed", "impact", "strain", "breath", "complexity", "pressure")
+DECLARED = (
+    "speed",
+    "impact",
+    "strain",
+    "breath",
+    "complexity",
+    "pressure",
+    "eyes_closed",
+    "turning",
+    "sudden_stop",
+    "breath_held",
+    "heat",
+    "assisted",
+)
 """Demands that no pose shows; 0 none to 3 much."""
 
 
@@ -54,6 +67,7 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "neck_extension": ("neck bends back", "°"),
     "neck_rotation": ("neck turns", "°"),
     "neck_side_bend": ("neck bends sideways", "°"),
+    "neck_turned_back": ("head turns while tipped back", "°"),
     "shoulder_elevation": ("arm is raised", "°"),
     "shoulder_extension": ("arm goes behind", "°"),
     "shoulder_rotation": ("arm turns out", "°"),
@@ -68,6 +82,7 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "hip_flexion": ("hip bends", "°"),
     "hip_extension": ("leg goes behind", "°"),
     "hip_crossing": ("leg crosses the midline", "°"),
+    "foot_across": ("foot passes the midline", "% of height"),
     "hip_inward": ("hip turns inward", "°"),
     "hip_outward": ("hip turns outward", "°"),
     "hip_abduction": ("leg opens to the side", "°"),
@@ -88,10 +103,14 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "rises_alone": ("gets up without the hands", "yes"),
     "single_leg": ("stands on one leg", "yes"),
     "narrow_base": ("feet in a line or together", "yes"),
+    "soft_ground": ("stands on something soft", "yes"),
+    "spine_load": ("weight carried upright", "kg"),
+    "knee_hard": ("kneels without a pad", "yes"),
     "head_low": ("head is below the heart", "yes"),
     "lies_flat": ("lies flat", "yes"),
     "lies_front": ("lies on the front", "yes"),
     "lies_side": ("lies on one side", "yes"),
+    "rolls_over": ("rolls over to get there", "yes"),
     "floor": ("gets down to the floor", "yes"),
     "grip": ("holds something", "yes"),
     "load": ("load in the hand", "kg"),
@@ -102,9 +121,45 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "breath": ("out of breath", "of 3"),
     "complexity": ("a pattern to follow", "of 3"),
     "pressure": ("pressure in the belly", "of 3"),
+    "eyes_closed": ("eyes closed", "of 3"),
+    "turning": ("turns on the spot", "of 3"),
+    "sudden_stop": ("stops suddenly", "of 3"),
+    "breath_held": ("breath held", "of 3"),
+    "heat": ("gets hot", "of 3"),
+    "assisted": ("the other hand pulls", "of 3"),
 }
 """Every demand by id: what it is called and its unit."""
 
+_SIDED = frozenset(what for what in WORDS if what.startswith(("shoulder_", "elbow_", "wrist_", "hip_", "ankle_"))) | {
+    "knee_moment",
+    "knee_flexion",
+    "knee_share",
+    "straight_leg",
+    "hand_share",
+    "grip",
+    "load",
+    "overhead_load",
+}
+"""Demands of one arm or one leg."""
+_FLAT_HAND = 70.0
+"""Degrees that a wrist is bent back where a flat hand carries weight on what lies level."""
+_LEVEL = frozenset(
+    {"floor", "floor-beside", "floor-behind", "floor-front", "floor-ahead", "floor-across", "floor-long"}
+) | {
+    "seat",
+    "seat-behind",
+    "chair-seat",
+    "second-chair",
+    "block",
+    "worktop",
+}
+"""What a flat hand lies on level."""
+_SOFT = frozenset({"cushion", "half-roller", "roller", "small-ball", "large-ball"})
+"""What gives way or rolls under a foot."""
+_PADS = frozenset({"blanket-knees", "cushion"})
+_RAISED = frozenset({"step", "stool", "block", "chair"})
+_PELVIS_HIGH = 0.1
+"""Statures that the pelvis is above the head from which somebody on their back counts as head down."""
 _STRAIGHT = 30.0
 """Degrees of bend up to which a knee counts as straight."""
 _LEAST: Mapping[str, float] = {"°": 3.0, "%": 1.0, "N·m per kg": 0.03, "° × %": 1.0, "kg": 0.01, "% of stature": -99.0}
@@ -129,8 +184,10 @@ def demands_of(
     loads: Mapping[str, float] | None = None,
     declared: Mapping[str, float] | None = None,
     grips: frozenset[Side] = frozenset(),
+    at_least: Iterable[tuple[str, Side | None, float]] = (),
 ) -> tuple[Demand, ...]:
-    """The most that any pose asks of each thing and side. ``poses`` are (name, solved).
+    """The most that any pose asks of each thing and side. ``poses`` are (name, solved). ``at_least`` is what the model
+    of the body does not show, such as hands that push on the seat: the least that is asked, of a side or of both.
 
     Raises :class:`PoseError` for something declared that can only be computed.
     """
@@ -142,6 +199,10 @@ def demands_of(
                 found = most.get((what, side))
                 if found is None or harder_by(what, value, found.value) > 0:
                     most[what, side] = _demand(what, value, name, joint, side)
+    for what, side, value in at_least:
+        for of in tuple(Side) if what in _SIDED and side is None else (side,):
+            if (what, of) not in most or harder_by(what, value, most[what, of].value) > 0:
+                most[what, of] = _demand(what, value, poses[-1][0], f"{of} side" if of else "whole body", of)
     asked = list(most.values())
     asked += [_demand("grip", 1.0, poses[0][0], f"{side} hand", side) for side in sorted(grips)]
     asked += list(_rising(poses))
@@ -188,7 +249,14 @@ def _asked(solved: Solved, held: Statics, loads: Mapping[str, float]) -> Iterato
     for group in ("hands", "forearms", "knees", "feet"):
         yield f"{group}_share", held.shares[group] * 100, group, None
     yield "stability_margin", held.stability_margin * 100, "support", None
+    yield "spine_load", _carried(solved, loads), "spine", None
     yield from _base(solved)
+
+
+def _carried(solved: Solved, loads: Mapping[str, float]) -> float:
+    """Kilograms in the hands of somebody upright."""
+    upright = solved.pose.position.level in (Level.STANDING, Level.SEATED)
+    return sum(kg for point, kg in loads.items() if point.endswith("_palm")) if upright else 0.0
 
 
 def _rising(poses: Sequence[tuple[str, Solved]]) -> Iterator[Demand]:
@@ -214,6 +282,7 @@ def _spine(solved: Solved) -> Iterator[PoseDemand]:
     yield "neck_flexion", a["neck_flex"], words_of("neck_flex"), None
     yield "neck_extension", -a["neck_flex"], words_of("neck_flex"), None
     yield "neck_rotation", abs(a["neck_turn"]), words_of("neck_turn"), _toward(a["neck_turn"])
+    yield "neck_turned_back", min(-a["neck_flex"], abs(a["neck_turn"])), words_of("neck_turn"), None
     yield "neck_side_bend", abs(a["neck_side"]), words_of("neck_side"), _toward(a["neck_side"])
 
 
@@ -245,9 +314,10 @@ def _arm(solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) 
     yield "shoulder_extension", behind, f"{side} shoulder", side
     yield "shoulder_rotation", a[p + "shoulder_rotate"], f"{side} shoulder", side
     yield "elbow_flexion", a[p + "elbow_flex"], f"{side} elbow", side
-    back = max(0.0, -a[p + "wrist_flex"])
+    back, share = max(0.0, -a[p + "wrist_flex"]), held.each.get(p + "hand", 0.0)
     yield "wrist_extension", back, f"{side} wrist", side
-    yield "wrist_load", back * held.each.get(p + "hand", 0.0), f"{side} wrist", side
+    bent = max(back, _FLAT_HAND) if share and solved.hands[side] in _LEVEL else back
+    yield "wrist_load", bent * share, f"{side} wrist", side
     yield "shoulder_moment", held.moments[p + "shoulder"], f"{side} shoulder", side
     load = loads.get(p + "palm", 0.0)
     yield "load", load, f"{side} hand", side
@@ -263,6 +333,7 @@ def _leg(solved: Solved, held: Statics, side: Side) -> Iterator[PoseDemand]:
     yield "hip_flexion", a[p + "hip_flex"], f"{side} hip", side
     yield "hip_extension", -a[p + "hip_flex"], f"{side} hip", side
     yield "hip_crossing", -a[p + "hip_abduct"], f"{side} hip", side
+    yield "foot_across", _across(solved, side), f"{side} foot", side
     yield "hip_inward", -a[p + "hip_rotate"], f"{side} hip", side
     yield "hip_outward", a[p + "hip_rotate"], f"{side} hip", side
     yield "hip_abduction", a[p + "hip_abduct"], f"{side} hip", side
@@ -276,25 +347,46 @@ def _leg(solved: Solved, held: Statics, side: Side) -> Iterator[PoseDemand]:
     yield "knee_moment", held.moments[p + "knee"], f"{side} knee", side
 
 
+def _across(solved: Solved, side: Side) -> float:
+    """How far the ankle lies past the middle of the pelvis, in percent of stature. A pelvis that moves over the leg
+    that is stood on takes no foot across."""
+    ankle, hips = solved.points[f"{side}_ankle"], solved.points["hips"]
+    aside = unapply(solved.body.frames["pelvis"], (ankle[0] - hips[0], ankle[1] - hips[1], ankle[2] - hips[2]))[1]
+    return 100 * (-aside if side is Side.LEFT else aside)
+
+
 def _base(solved: Solved) -> Iterator[PoseDemand]:
     position = solved.pose.position
     feet = [contact for contact in solved.contacts if contact.part.endswith("_foot") and contact.bears]
     if position.level is Level.STANDING:
+        held = any(hand in HOLDS_ON for hand in solved.hands.values())
+        raised = [side for side in Side if solved.feet[side] in _RAISED and solved.feet[side.other] not in _RAISED]
         if len(feet) == 1:
             side = Side(feet[0].part.split("_")[0])
             yield "single_leg", 1.0, f"{side} foot", side
+        elif raised and not held:
+            # On the way up to it the foot is in the air, and nothing else helps.
+            yield "single_leg", 1.0, f"{raised[0].other} foot", raised[0].other
         elif abs(solved.points["left_ankle"][1] - solved.points["right_ankle"][1]) < 0.1:
             yield "narrow_base", 1.0, "feet", None
-        if not any(hand in HOLDS_ON for hand in solved.hands.values()):
+        if not held:
             yield "unsupported", 1.0, "hands", None
+        if any(foot in _SOFT for foot in solved.feet.values()) or solved.pose.on in _SOFT:
+            yield "soft_ground", 1.0, "feet", None
         stride = abs(solved.points["left_ankle"][0] - solved.points["right_ankle"][0]) * 100
         yield "stride", stride if len(feet) == 2 else 0.0, "feet", None
-    heart = solved.points["high"][2]
-    if solved.points["head"][2] < heart - 0.02:
+    head, heart = solved.points["head"][2], solved.points["high"][2]
+    on_back = position is Position.SUPINE
+    low = solved.points["hips"][2] - head > _PELVIS_HIGH if on_back else head < heart - 0.02
+    if low:
         yield "head_low", 1.0, "head", None
     lying = {Position.SUPINE: "lies_flat", Position.PRONE: "lies_front", Position.SIDE_LYING: "lies_side"}
     if position in lying:
         on = solved.pose.side.other if position is Position.SIDE_LYING else None
         yield lying[position], 1.0, "trunk", on
+    if position in (Position.PRONE, Position.SIDE_LYING):
+        yield "rolls_over", 1.0, "whole body", None
+    if any(foot == "knee" for foot in solved.feet.values()) and solved.pose.on not in _PADS:
+        yield "knee_hard", 1.0, "knees", None
     if position.level is Level.FLOOR:
         yield "floor", 1.0, "whole body", None

@@ -38,9 +38,10 @@ _IN_HANDS = frozenset(
         "back",
         "behind",
         "chest",
+        "under-hand",
     }
 )
-_ONE_HAND = frozenset({"hand", "hand-foot"})
+_ONE_HAND = frozenset({"hand", "hand-foot", "under-hand"})
 _NEVER_GRIPPED = frozenset({"cushion", "folded-blanket", "roller", "large-ball", "small-ball", "block", "pedals"})
 
 
@@ -49,6 +50,7 @@ class Movement:
     """``poses`` are (name, pose) in order. ``load`` is kilograms in each hand or on each ankle that has a weight.
 
     ``declared`` are the declared demands, 0 to 3. ``mat`` lays a mat under what is not on the floor anyway.
+    ``at_least`` is what the poses do not show though it could be measured: (demand, the least that is asked).
     ``works`` names what trains where it is not what moves: ``side_leg``, ``other_arm``, ``trunk``, ``head``.
     """
 
@@ -59,6 +61,14 @@ class Movement:
     declared: tuple[tuple[str, float], ...] = ()
     mat: bool = False
     works: tuple[str, ...] = ()
+    at_least: tuple[tuple[str, float], ...] = ()
+
+    def least_asked(self, side: Side) -> tuple[tuple[str, Side | None, float], ...]:
+        """What the poses do not show, with ``side`` working: ``side_hand_share`` is of the working side alone."""
+        return tuple(
+            (what.removeprefix("side_"), side if what.startswith("side_") else None, value)
+            for what, value in self.at_least
+        )
 
     def grips(self, side: Side) -> frozenset[Side]:
         """The hands that hold something fast, with ``side`` working. What lies soft on the palms is not gripped; in one
@@ -112,7 +122,13 @@ def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
 @lru_cache(maxsize=_KEPT)
 def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
     """What the movement asks with ``side`` working, the most of all its poses."""
-    return demands_of(solved(movement, side), loads(movement, side), dict(movement.declared), movement.grips(side))
+    return demands_of(
+        solved(movement, side),
+        loads(movement, side),
+        dict(movement.declared),
+        movement.grips(side),
+        movement.least_asked(side),
+    )
 
 
 @lru_cache(maxsize=_KEPT)

@@ -9,7 +9,7 @@ from ..body.movement import demands
 from ..dose.dose import ContractRelax, Dose, Hold, RampedIsometric, Repetitions, Sequence
 from ..exercises.exercise import Version
 from ..people.conditions import Conditions, Declared, Effect, Rule, Term, Which
-from ..positions import Position
+from ..positions import Level, Position
 from ..sides import Side
 
 _KEPT = 16384
@@ -47,6 +47,8 @@ def demand_set_of(found: Iterable[Demand], position: Position, seconds: float = 
     for demand in found:
         values.setdefault(demand.id, []).append((demand.value, demand.side, demand))
     flags = {position.value: 1.0, position.level.value: 1.0, "seconds": seconds, "held": held}
+    if "rises" in values:
+        flags[Level.STANDING.value] = 1.0  # getting up from the chair is standing, if only for a moment
     for name, value in flags.items():
         if value:
             values.setdefault(name, [(value, None, None)])

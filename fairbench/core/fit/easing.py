@@ -26,6 +26,7 @@ _RANGE: Mapping[str, str] = {
     "neck_flexion": "bring the chin down less",
     "neck_extension": "look up with the eyes and let the head stay level",
     "neck_rotation": "turn the head less far",
+    "neck_turned_back": "turn the head level, not tipped back",
     "neck_side_bend": "tilt the head less far",
     "shoulder_elevation": "{side} arm no higher than {height}",
     "shoulder_extension": "take the {side} arm less far back",
@@ -34,6 +35,7 @@ _RANGE: Mapping[str, str] = {
     "hip_flexion": "bend less at the {side} hip",
     "hip_extension": "take the {side} leg less far behind",
     "hip_crossing": "keep the {side} leg on its own side",
+    "foot_across": "keep the {side} foot on its own side",
     "hip_inward": "turn the {side} leg in less",
     "hip_outward": "turn the {side} leg out less",
     "hip_abduction": "open the {side} leg less",
@@ -67,6 +69,13 @@ _ALWAYS: Mapping[str, str] = {
     "held": "hold no longer than {bound:g} s",
     "seconds": "rest on a chair after half of it",
     "rises": "half as often",
+    "turning": "turn in small steps, a hand on something",
+    "sudden_stop": "slow down before you stop",
+    "breath_held": "breathe on, and count aloud",
+    "eyes_closed": "with the eyes open",
+    "assisted": "without the other hand pulling",
+    "heat": "cooler, with water near",
+    "spine_load": "with a lighter weight, or none",
     "grip": "hold loosely, and open the hand in between",
 }
 _NEEDS_BOTH_HANDS = frozenset({"stick", "band", "ring", "hand-weight", "bottle", "large-ball", "towel"})
@@ -157,6 +166,15 @@ def _closer(version: Version, _: Side | None) -> str:
     return "stand closer, more upright" if {"wall", "rail"} & set(version.props) and _stands(version) else ""
 
 
+def _padded(version: Version, _: Side | None) -> str:
+    return "" if _lies_on_something(version) else "a folded blanket under the knees"
+
+
+def _floor_instead(version: Version, _: Side | None) -> str:
+    """What is stood on can be left away where it only makes the ground soft."""
+    return "on the floor instead of the soft thing" if _stands(version) else ""
+
+
 def _stands(version: Version) -> bool:
     return version.position.level is Level.STANDING
 
@@ -172,6 +190,8 @@ _SPECIAL: Mapping[str, Callable[[Version, Side | None], str]] = {
     "narrow_base": _wider,
     "lies_flat": _head_raised,
     "lies_front": _belly_cushion,
+    "knee_hard": _padded,
+    "soft_ground": _floor_instead,
     "knee_share": _soft_knee,
     "knees_share": _soft_knee,
     "hands_share": _closer,

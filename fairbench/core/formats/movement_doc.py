@@ -9,7 +9,7 @@ from typing import Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ..body.demands import DECLARED
+from ..body.demands import DECLARED, WORDS
 from ..body.drawing.props import held_of
 from ..body.held import Held
 from ..body.movement import POSE_NAMES, WORKS, Movement, check_way
@@ -57,6 +57,7 @@ class MovementDoc(Doc):
     held: list[str] | None = Field(default=None, alias="with")
     load: float | None = Field(default=None, ge=0, le=20, strict=False)
     demands: dict[str, float] | None = None
+    at_least: dict[str, float] | None = None
     works: list[str] | None = None
 
 
@@ -86,6 +87,10 @@ def movement_value(version: Any, exercise: Any, position: Position, props: tuple
             )
         if not 0 <= value <= 3:
             raise CatalogueError(f"'{what}' goes from 0 to 3, not {value:g}", "demands")
+    at_least = _first("at_least", version, exercise) or {}
+    for what in at_least:
+        if what.removeprefix("side_") not in WORDS:
+            raise CatalogueError(f"there is no demand '{what}'", "at_least")
     works = _first("works", version, exercise) or []
     for part in works:
         if part not in WORKS:
@@ -98,6 +103,7 @@ def movement_value(version: Any, exercise: Any, position: Position, props: tuple
         declared=tuple(sorted(declared.items())),
         mat="mat" in props,
         works=tuple(works),
+        at_least=tuple(sorted(at_least.items())),
     )
 
 
@@ -155,6 +161,8 @@ def movement_document(movement: Movement) -> dict[str, Any]:
         document["load"] = movement.load
     if movement.declared:
         document["demands"] = dict(movement.declared)
+    if movement.at_least:
+        document["at_least"] = dict(movement.at_least)
     if movement.works:
         document["works"] = list(movement.works)
     return document

@@ -10,10 +10,12 @@ from ..errors import InputError
 from ..fit.case import Case, clearance_wanted
 from ..people.conditions import Conditions, Declared
 from ..people.person import Override, Person
+from ..people.red_flags import flags_of
 from ..positions import Position
 from ..sides import Side
 from .dose_doc import Doc
 from .places import first_error
+from .red_flags_doc import load_red_flags
 
 
 class DeclaredDoc(Doc):
@@ -47,6 +49,7 @@ class PersonDoc(Doc):
     pace: float = Field(default=1.0, strict=False)
     conditions: list[DeclaredDoc] = Field(default_factory=list)
     talk_first: str = ""
+    flags: list[str] = Field(default_factory=list)
     overrides: list[OverrideDoc] = Field(default_factory=list, validation_alias=AliasChoices("overrides", "overruled"))
 
 
@@ -83,6 +86,7 @@ class CaseDoc(BaseModel):
     seconds: float = Field(default=0.0, ge=0)
     held: float = Field(default=0.0, ge=0)
     talk_first: str = ""
+    flags: list[str] = Field(default_factory=list)
 
     def value(self) -> Case:
         """The case as the core judges it."""
@@ -91,7 +95,9 @@ class CaseDoc(BaseModel):
         )
         declared = tuple(doc.value() for doc in self.conditions)
         cleared = frozenset(doc.condition for doc in self.conditions if doc.cleared)
-        return Case(declared, demands, self.position, self.seconds, self.held, cleared, self.talk_first)
+        flags = flags_of(self.flags, load_red_flags())
+        talk = self.talk_first or next((flag.reason for flag in flags), "")
+        return Case(declared, demands, self.position, self.seconds, self.held, cleared, talk)
 
 
 _PEOPLE = TypeAdapter(list[PersonDoc])
@@ -153,7 +159,9 @@ def _person(doc: PersonDoc, place: str, conditions: Conditions) -> Person:
     overrides = tuple(Override(o.exercise, o.version, o.reason, o.instead) for o in doc.overrides)
     try:
         cleared = frozenset(given.condition for given in doc.conditions if given.cleared)
-        wanted = doc.talk_first or clearance_wanted(declared, cleared, conditions)
+        flags = flags_of(doc.flags, load_red_flags())
+        said = next((flag.reason for flag in flags), "")
+        wanted = doc.talk_first or said or clearance_wanted(declared, cleared, conditions)
         return Person(doc.id, doc.name or doc.id, doc.pace, declared, wanted, overrides)
     except InputError as error:
         raise error.within(place) from None

@@ -11,6 +11,7 @@ from .catalogue_doc import CATALOGUE
 from .conditions_doc import load_conditions
 from .dose_doc import Doc
 from .places import first_error
+from .red_flags_doc import load_red_flags
 from .yaml_lines import line_of, load
 
 
@@ -30,7 +31,7 @@ _LEADS = {"talk": Outcome.TALK_FIRST, "clearance": Outcome.CLEARANCE, "": Outcom
 
 @lru_cache(maxsize=4)
 def load_questions(folder: Path = CATALOGUE) -> tuple[Question, ...]:
-    """Every question in order. Raises :class:`CatalogueError` with file, line and field."""
+    """Every question in order, the red flags first. Raises :class:`CatalogueError` with file, line and field."""
     name = "screening.yaml"
     data, lines = load((folder / name).read_text(encoding="utf-8"), name)
     try:
@@ -43,4 +44,5 @@ def load_questions(folder: Path = CATALOGUE) -> tuple[Question, ...]:
         if doc.condition and doc.condition not in known:
             line = line_of(lines, (number,))
             raise CatalogueError(f"there is no condition '{doc.condition}'", f"{name}, line {line}, {doc.id}.condition")
-    return tuple(Question(doc.id, doc.group, doc.ask, _LEADS[doc.lead], doc.condition) for doc in docs)
+    asked = tuple(Question(doc.id, doc.group, doc.ask, _LEADS[doc.lead], doc.condition) for doc in docs)
+    return (*(flag.question for flag in load_red_flags(folder).values()), *asked)

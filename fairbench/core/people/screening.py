@@ -96,10 +96,12 @@ def runs_out(given: datetime.date) -> datetime.date:
 
 @dataclass(frozen=True, slots=True)
 class ScreeningStatus:
-    """Where somebody's screening stands. ``talk_first`` is the reason, or empty where they may join."""
+    """Where somebody's screening stands. ``talk_first`` is the reason, or empty where they may join; with
+    ``for_clinician`` no talk at the door lifts it."""
 
     words: str
     talk_first: str
+    for_clinician: bool = False
 
 
 def screening_status(
@@ -111,6 +113,9 @@ def screening_status(
 ) -> ScreeningStatus:
     """Whether a screening holds. ``wants`` is what still has to be talked over or cleared, ``events`` what
     has happened since that ends it."""
+    open_ = list(wants)
+    if open_:
+        return ScreeningStatus(f"wanted: {open_[0]}", f"Still wanted: {', '.join(open_)}.", for_clinician=True)
     if given is None:
         return ScreeningStatus("not screened", "No screening yet: talk before the first class.")
     if not reviewed:
@@ -123,7 +128,4 @@ def screening_status(
         return ScreeningStatus(
             "to be asked again", f"{since[0][:1].upper()}{since[0][1:]}: ask again before joining in."
         )
-    open_ = list(wants)
-    if open_:
-        return ScreeningStatus(f"wanted: {open_[0]}", f"Still wanted: {', '.join(open_)}.")
     return ScreeningStatus(f"holds until {last:%-d %b %Y}", "")

@@ -1,10 +1,13 @@
 """What is new with somebody today, and what it means for the fit of this class."""
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 
+from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Person
+from fairbench.core.people.red_flags import RedFlag, flags_of
+from fairbench.core.people.screening import Outcome
 from fairbench.core.sides import Side
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Participant
@@ -23,6 +26,7 @@ PLACES: dict[str, tuple[str, str, bool]] = {
 """Where it hurts: the condition of today, how much, and whether it has a side."""
 
 _TALK = {
+    DayNote.Kind.UNWELL: "Unwell today: ask what it is. With fever, chest or breath trouble: home, no class.",
     DayNote.Kind.FELL: "Fell since last time: ask how it was before joining in.",
     DayNote.Kind.MEDICINE: "Something new to take: ask what it is before joining in.",
     DayNote.Kind.OPERATION: "Operated on since last time: ask what is allowed before joining in.",
@@ -38,19 +42,24 @@ _WORDS = {
 
 @dataclass(frozen=True, slots=True)
 class Arriving:
-    """One person at the door: who, whether they are here, and what is new."""
+    """One person at the door: who, whether they are here, and what is new. ``for_clinician``
+    says that no talk lets them join in."""
 
     participant: Participant
     here: bool
     notes: tuple[tuple[DayNote, str], ...]
     talk_first: str
     listed: bool = True
+    for_clinician: bool = False
 
 
 def words_of(note: DayNote) -> str:
     """A note in a few words."""
     if note.kind == DayNote.Kind.PAIN:
         return f"{note.side} {note.where} hurts".strip()
+    if note.kind == DayNote.Kind.FLAG:
+        known = load_red_flags()
+        return known[note.where].name if note.where in known else note.where
     return _WORDS[DayNote.Kind(note.kind)]
 
 
@@ -58,18 +67,31 @@ def arriving(participant: Participant, here: bool, notes: Iterable[DayNote], lis
     """Somebody as they stand at the door, with what was noted of them today."""
     theirs = tuple(note for note in notes if note.participant_id == participant.id)
     person = person_today(participant, theirs)
-    return Arriving(participant, here, tuple((note, words_of(note)) for note in theirs), person.talk_first, listed)
+    told = tuple((note, words_of(note)) for note in theirs)
+    stays_out = bool(person.talk_first) and bool(_today(participant, theirs, joins=True).talk_first)
+    return Arriving(participant, here, told, person.talk_first, listed, stays_out)
 
 
 def person_today(participant: Participant, notes: Iterable[DayNote]) -> Person:
-    """The participant with what is new today. Who was talked with joins in, cautions and all."""
+    """The participant with what is new today. Who was talked with joins in, cautions and all, unless it is for a
+    clinician."""
     theirs = [note for note in notes if note.participant_id == participant.id]
-    kinds = {DayNote.Kind(note.kind) for note in theirs}
-    also = [_declared(note) for note in theirs if note.kind in (DayNote.Kind.UNWELL, DayNote.Kind.PAIN)]
-    if DayNote.Kind.TALKED in kinds:
-        return person_of(participant, also, joins=True)
-    talk = next((_TALK[kind] for kind in kinds if kind in _TALK), "")
-    return person_of(participant, also, talk)
+    return _today(participant, theirs, any(note.kind == DayNote.Kind.TALKED for note in theirs))
+
+
+def _today(participant: Participant, theirs: Sequence[DayNote], joins: bool) -> Person:
+    also = [declared for note in theirs if (declared := _declared(note)) is not None]
+    known = load_red_flags()
+    flags = flags_of((n.where for n in theirs if n.kind == DayNote.Kind.FLAG and n.where in known), known)
+    person = person_of(participant, also, _to_talk_over(theirs, flags), joins=joins)
+    stays_out = next((flag for flag in flags if flag.lead is Outcome.CLEARANCE), None)
+    return replace(person, talk_first=stays_out.reason) if stays_out else person
+
+
+def _to_talk_over(theirs: Sequence[DayNote], flags: Sequence[RedFlag]) -> str:
+    if flags:
+        return flags[0].reason
+    return next((_TALK[kind] for note in theirs if (kind := DayNote.Kind(note.kind)) in _TALK), "")
 
 
 def people_today(meeting: Meeting) -> tuple[Person, ...]:
@@ -79,8 +101,13 @@ def people_today(meeting: Meeting) -> tuple[Person, ...]:
     return tuple(person_today(attendance.participant, notes) for attendance in here)
 
 
-def _declared(note: DayNote) -> Declared:
+def _declared(note: DayNote) -> Declared | None:
+    """What a note adds for today; a fall counts as one, a medicine or an operation is talked over first."""
     if note.kind == DayNote.Kind.UNWELL:
         return Declared("unwell")
+    if note.kind == DayNote.Kind.FELL:
+        return Declared("falls")
+    if note.kind != DayNote.Kind.PAIN:
+        return None
     condition, severity, sided = PLACES[note.where]
     return Declared(condition, Side(note.side) if sided and note.side else None, severity)

@@ -5,6 +5,7 @@ from uuid import UUID
 
 from pydantic import AfterValidator, AwareDatetime, BeforeValidator, Field, model_validator
 
+from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.core.sides import Side
 from fairbench.web.site.inputs import (
     Input,
@@ -53,12 +54,14 @@ class NewsInput(Input):
         whole = self.where in PLACES and (self.side is not None or not PLACES[self.where][2])
         if self.kind is DayNote.Kind.PAIN and not whole:
             raise wrong("say where it hurts, and for a limb on which side")
+        if self.kind is DayNote.Kind.FLAG and self.where not in load_red_flags():
+            raise wrong("say which sign it is")
         return self
 
     @property
     def place(self) -> str:
-        """Where it hurts; nothing where nothing does."""
-        return self.where if self.kind is DayNote.Kind.PAIN else ""
+        """Where it hurts, or which red flag it is; nothing else has a place."""
+        return self.where if self.kind in (DayNote.Kind.PAIN, DayNote.Kind.FLAG) else ""
 
     @property
     def place_side(self) -> Side | None:

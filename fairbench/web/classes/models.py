@@ -199,8 +199,9 @@ class Difference(PracticeModel):
 
 
 class DayNote(PracticeModel):
-    """What somebody said on arriving: unwell, a pain and where, a fall, a new medicine or operation; or that it
-    was talked over, so that they join in. For this class. ``event`` is what it left on their health record."""
+    """What somebody said on arriving: unwell, a pain and where, a fall, a new medicine or operation, a red flag and
+    which; or that it was talked over, so that they join in. For this class. ``event`` is what it left on their health
+    record."""
 
     class Kind(models.TextChoices):
         UNWELL = "unwell"
@@ -208,6 +209,7 @@ class DayNote(PracticeModel):
         FELL = "fell"
         MEDICINE = "medicine"
         OPERATION = "operation"
+        FLAG = "flag"
         TALKED = "talked"
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="day_notes")
@@ -224,7 +226,7 @@ class DayNote(PracticeModel):
         ordering = ("at",)
         constraints = (
             models.CheckConstraint(
-                condition=models.Q(kind__in=("unwell", "pain", "fell", "medicine", "operation", "talked")),
+                condition=models.Q(kind__in=("unwell", "pain", "fell", "medicine", "operation", "flag", "talked")),
                 name="a_day_note_there_is",
             ),
             models.CheckConstraint(condition=models.Q(side__in=("", "left", "right")), name="day_note_side_there_is"),

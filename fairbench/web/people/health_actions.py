@@ -1,6 +1,7 @@
 """Everything that changes somebody's health record: one verb each; nothing is deleted, and who did it is kept."""
 
 import datetime
+from collections.abc import Mapping
 from uuid import UUID
 
 from django.db import transaction
@@ -8,6 +9,7 @@ from django.utils import timezone
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.core.people.screening import Answer, read
 from fairbench.web.accounts.actor import Actor, Permission
@@ -18,6 +20,8 @@ from .health_summary import declared_of, keep_health_summary
 from .models import Clearance, Condition, HealthEvent, HealthRow, Override, Participant, Screening
 
 EARLIEST = datetime.date(1900, 1, 1)
+WANTED_LIMIT = 200
+"""Characters of what is still wanted, as the column has them."""
 
 
 def _person(actor: Actor, participant_id: UUID, permission: Permission = Permission.HEALTH) -> Participant:
@@ -136,12 +140,18 @@ def review(actor: Actor, screening_id: UUID, given: ReviewInput) -> Screening:
     screening.answers = answers
     screening.outcome = reading.outcome.value
     screening.reviewed_at, screening.reviewed_by = timezone.now(), actor.user
-    screening.wanted, screening.note = given.wanted, given.note
+    screening.wanted, screening.note = given.wanted or _to_be_seen(answers), given.note
     screening.save()
     for declared in given.declared:
         _add_condition(actor, person, declared, "from the screening")
     _done(actor, person, "screening.review")
     return screening
+
+
+def _to_be_seen(answers: Mapping[str, str]) -> str:
+    """The red flags said at a screening, as what a clinician is asked about; nobody joins in before."""
+    said = [flag.name for flag in load_red_flags().values() if answers.get(flag.question.id) == Answer.YES]
+    return f"a clinician's word on {', '.join(said)}"[:WANTED_LIMIT] if said else ""
 
 
 @transaction.atomic

@@ -136,16 +136,19 @@ def person_of(
     joins: bool = False,
 ) -> Person:
     """The participant as the fit needs them. ``also`` are conditions of this class only, ``talk`` a reason
-    of this class to talk first; ``joins`` says that the talk was had."""
+    of this class to talk first; ``joins`` says that the talk was had, which lifts everything but what a clinician is
+    asked about."""
     day = today or timezone.localdate()
     on_record = declared_of(participant, day)
-    extra = tuple(news for news in also if news.condition not in {known.condition for known in on_record})
+    extra = tuple(news for news in also if news not in on_record)
+    status = _screening_status(participant, on_record, day)
+    first = status.talk_first if status.for_clinician else "" if joins else talk or status.talk_first
     return Person(
         str(participant.id),
         participant.call_name,
         float(participant.pace),
         (*on_record, *extra),
-        "" if joins else talk or _screening_status(participant, on_record, day).talk_first,
+        first,
         tuple(
             Override(o["exercise"], o["version"], o["reason"], o.get("instead", ""))
             for o in participant.health_summary.get("overrides", [])

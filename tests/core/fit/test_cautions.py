@@ -176,9 +176,11 @@ def test_what_helps_is_favoured() -> None:
 
 @pytest.mark.parametrize("condition", list(CONDITIONS), ids=lambda c: c.id)
 def test_nothing_warns_of_everything(condition) -> None:
-    """Half the shelf stays fine or eased, whatever one has; only being unwell keeps one in the chair."""
+    """Half the shelf stays fine or eased, whatever one has; only being unwell keeps one in the chair, and an arm in a
+    sling keeps one up from the floor and off both arms."""
     if condition.id == "unwell":
         return
+    most = 0.65 if condition.id == "cuff-repair" else 0.52
     for severity in condition.severities or ("",):
         for stage in condition.stages or ("",):
             declared = Declared(condition.id, None, severity, stage)
@@ -188,7 +190,7 @@ def test_nothing_warns_of_everything(condition) -> None:
                     hits = cautions([declared], CONDITIONS, demand_set(one, Side.RIGHT))
                     avoided += any(hit.effect is Effect.AVOID for hit in hits)
                     total += 1
-            assert avoided / total <= 0.52, (severity, stage)
+            assert avoided / total <= most, (severity, stage)
 
 
 def test_the_reviewers_matrix_is_current() -> None:
@@ -217,7 +219,7 @@ def test_a_bad_test_is_named(text: str, says: str) -> None:
         (
             "effect: avoid\n      when: floor",
             "effect: forbid\n      when: floor",
-            r"conditions.yaml, line \d+, \[\d\].rules\[8\].effect: .*not 'forbid'",
+            r"conditions.yaml, line \d+, \[\d\].rules\[\d+\].effect: .*not 'forbid'",
         ),
         ("  severity: [mild, marked]\n  rules:", "  rules:", "thin-bones.rules"),
         ("  topic: bones", "  topic: bones\n  topic: back", r"conditions.yaml, line \d+: found duplicate key .topic."),
@@ -267,7 +269,17 @@ def test_declaring_twice_and_not_alike_is_refused() -> None:
     ("case", "verdict"),
     [
         ({"conditions": [], "demands": [{"id": "spine_flexion", "value": 70}]}, "as planned"),
-        ({"conditions": [{"condition": "spine-fracture"}], "demands": [{"id": "spine_flexion", "value": 45}]}, "avoid"),
+        (
+            {
+                "conditions": [{"condition": "spine-fracture", "cleared": True}],
+                "demands": [{"id": "spine_flexion", "value": 45}],
+            },
+            "avoid",
+        ),
+        (
+            {"conditions": [{"condition": "spine-fracture"}], "demands": [{"id": "spine_flexion", "value": 45}]},
+            "talk first",
+        ),
         ({"conditions": [{"condition": "thin-bones"}], "demands": [{"id": "spine_flexion", "value": 45}]}, "ease"),
         ({"conditions": [{"condition": "retina"}], "demands": []}, "talk first"),
         ({"conditions": [{"condition": "retina", "cleared": True}], "demands": []}, "as planned"),

@@ -9,6 +9,7 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
+from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import PLACES, arriving
@@ -126,6 +127,7 @@ def _context(request: HttpRequest, meeting: Meeting) -> dict[str, object]:
         "people": [arriving(person, person.id in here_ids, notes) for person in listed]
         + [arriving(person, True, notes, listed=False) for person in guests],
         "places": [(place, sided) for place, (_, _, sided) in PLACES.items()],
+        "flags": load_red_flags().values(),
         "found": found,
         "here_count": len(here_ids),
         "total": len(listed),
