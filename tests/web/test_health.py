@@ -10,7 +10,7 @@ from django.utils import timezone
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_inputs import OverrideInput
+from fairbench.web.people.health_inputs import AdviceInput, OverrideInput, ReviewInput
 from fairbench.web.people.health_summary import person_of, screening_status_of
 from fairbench.web.people.models import Condition, Override, Participant, Screening
 from tests.factories import PASSWORD, ListingFactory, ParticipantFactory, UserFactory, make_group
@@ -266,3 +266,19 @@ def test_a_persons_page_asks_as_little_for_three_groups_as_for_one(
     with django_assert_max_num_queries(8):
         page = client_in.get(f"/people/{person.id}/").content.decode()
     assert all(f"Group {number}" in page for number in range(3))
+
+
+def test_a_red_flag_said_at_screening_waits_for_a_clinician(client_in, actor, person) -> None:
+    client_in.post(f"/people/{person.id}/screening/")
+    screening = Screening.objects.get(participant=person)
+    for question in QUESTIONS:
+        said = "yes" if question.id == "flag-saddle" else "no"
+        health_actions.answer(actor, screening.id, question.id, said)
+    health_actions.submit_screening(actor, screening.id)
+    health_actions.review(actor, screening.id, ReviewInput.read({}))
+    person.refresh_from_db()
+    assert "a clinician's word on numb saddle" in person_of(person).talk_first
+    assert "numb saddle" in person_of(person, joins=True).talk_first
+    health_actions.clear(actor, person.id, AdviceInput(who="Dr Mirren Oake", said="Seen, nothing against it."))
+    person.refresh_from_db()
+    assert person_of(person).talk_first == ""

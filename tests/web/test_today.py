@@ -9,6 +9,8 @@ from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import people_today
 from fairbench.web.classes.inputs import HereInput
 from fairbench.web.classes.models import DayNote, Incident, TeachEvent
+from fairbench.web.people import health_actions
+from fairbench.web.people.health_inputs import DeclareInput
 from fairbench.web.people.health_summary import screening_status_of
 from fairbench.web.people.models import HealthEvent
 from fairbench.web.plans import actions as plan_actions
@@ -74,6 +76,51 @@ def test_a_fall_is_talked_over_first_and_stays_on_record(client_in, meeting, gro
     news(client_in, meeting, person, kind="talked")
     assert first(meeting).talk_first == ""
     assert HealthEvent.objects.get(participant=person).ended_at is None
+
+
+def test_a_red_flag_at_the_door_is_not_talked_away(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    page = news(client_in, meeting, person, kind="flag", where="calf").content.decode()
+    assert "Not today. Swollen calf: No exercise and no rubbing" in page
+    assert "checked, can join" not in page
+    news(client_in, meeting, person, kind="talked")
+    assert "Swollen calf" in first(meeting).talk_first
+    assert news(client_in, meeting, person, kind="flag", where="boredom").status_code == 422
+    client_in.post(f"/classes/{meeting.id}/news/back/", {"note": str(DayNote.objects.get(kind="flag").id)})
+    assert first(meeting).talk_first == ""
+
+
+def test_a_sign_that_a_talk_may_lift(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    assert "checked, can join" in news(client_in, meeting, person, kind="flag", where="sugar").content.decode()
+    news(client_in, meeting, person, kind="talked")
+    assert first(meeting).talk_first == ""
+
+
+def test_what_a_clinician_is_asked_about_is_not_talked_away(client_in, actor, meeting, group) -> None:
+    person = group.participants.first()
+    health_actions.declare(actor, person.id, DeclareInput(condition="angina", stage="unstable"))
+    news(client_in, meeting, person, kind="talked")
+    assert "a clinician's word on angina" in first(meeting).talk_first
+
+
+def test_a_pain_of_the_other_side_is_added_and_a_worse_one_of_the_same(client_in, actor, meeting, group) -> None:
+    person = group.participants.first()
+    health_actions.declare(actor, person.id, DeclareInput(condition="shoulder-pain", side="left", severity="mild"))
+    news(client_in, meeting, person, kind="pain", where="shoulder", side="right")
+    news(client_in, meeting, person, kind="pain", where="shoulder", side="left")
+    found = {(one.side, one.severity) for one in first(meeting).conditions}
+    assert found == {("left", "mild"), ("right", "marked"), ("left", "marked")}
+
+
+def test_unwell_is_talked_over_first_and_a_fall_counts_as_one(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    news(client_in, meeting, person, kind="unwell")
+    assert "Unwell today" in first(meeting).talk_first
+    news(client_in, meeting, person, kind="talked")
+    assert [one.condition for one in first(meeting).conditions] == ["unwell"]
+    news(client_in, meeting, person, kind="fell")
+    assert "falls" in [one.condition for one in first(meeting).conditions]
 
 
 def test_a_fall_noted_by_mistake_ends_with_the_note(client_in, meeting, group) -> None:

@@ -25,6 +25,7 @@ DECLARED = (
     "breath_held",
     "heat",
     "assisted",
+    "pulls_apart",
 )
 """Demands that no pose shows; 0 none to 3 much."""
 
@@ -127,6 +128,7 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "breath_held": ("breath held", "of 3"),
     "heat": ("gets hot", "of 3"),
     "assisted": ("the other hand pulls", "of 3"),
+    "pulls_apart": ("the arms pull apart", "of 3"),
 }
 """Every demand by id: what it is called and its unit."""
 

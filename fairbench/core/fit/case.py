@@ -36,7 +36,17 @@ def judge(case: Case, conditions: Conditions) -> tuple[str, tuple[TriggeredRule,
 
 def talk_first(case: Case, conditions: Conditions) -> str:
     """Why a conversation or a clinician's advice comes first, or nothing."""
-    return case.talk_first or clearance_wanted(case.declared, case.cleared, conditions)
+    return (
+        case.talk_first
+        or clearance_wanted(case.declared, case.cleared, conditions)
+        or talk_wanted(case.declared, conditions)
+    )
+
+
+def talk_wanted(declared: Iterable[Declared], conditions: Conditions) -> str:
+    """The first reason to talk before joining in, or nothing."""
+    reasons = (conditions.condition(condition.condition).talk for condition in declared)
+    return next((reason for reason in reasons if reason), "")
 
 
 def clearance_wanted(declared: Iterable[Declared], cleared: frozenset[str], conditions: Conditions) -> str:

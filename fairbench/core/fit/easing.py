@@ -73,6 +73,7 @@ _ALWAYS: Mapping[str, str] = {
     "sudden_stop": "slow down before you stop",
     "breath_held": "breathe on, and count aloud",
     "eyes_closed": "with the eyes open",
+    "pulls_apart": "half as far, with a lighter pull",
     "assisted": "without the other hand pulling",
     "heat": "cooler, with water near",
     "spine_load": "with a lighter weight, or none",

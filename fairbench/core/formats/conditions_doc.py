@@ -41,6 +41,7 @@ class ConditionDoc(Doc):
     stages: list[str] = Field(default_factory=list)
     asks_clinician: list[str] = Field(default_factory=list)
     excludes: list[str] = Field(default_factory=list)
+    talk: str = ""
     rules: list[RuleDoc] = Field(min_length=1)
 
 
@@ -100,6 +101,7 @@ def _condition(doc: ConditionDoc) -> Condition:
         tuple(doc.asks_clinician),
         tuple(doc.excludes),
         doc.clinical,
+        doc.talk,
     )
 
 

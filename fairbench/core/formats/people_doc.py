@@ -7,7 +7,7 @@ from pydantic import AliasChoices, BaseModel, ConfigDict, Field, TypeAdapter, Va
 
 from ..body.demands import WORDS, Demand
 from ..errors import InputError
-from ..fit.case import Case, clearance_wanted
+from ..fit.case import Case, clearance_wanted, talk_wanted
 from ..people.conditions import Conditions, Declared
 from ..people.person import Override, Person
 from ..people.red_flags import flags_of
@@ -16,6 +16,9 @@ from ..sides import Side
 from .dose_doc import Doc
 from .places import first_error
 from .red_flags_doc import load_red_flags
+
+_OPTION_NOW = {"arm of little use": "arm moves little so far"}
+"""Options that were called otherwise when a file was written."""
 
 
 class DeclaredDoc(Doc):
@@ -29,7 +32,7 @@ class DeclaredDoc(Doc):
 
     def value(self) -> Declared:
         """As the core has it; whether it can be declared is checked there."""
-        return Declared(self.condition, self.side, self.severity, self.stage)
+        return Declared(self.condition, self.side, _OPTION_NOW.get(self.severity, self.severity), self.stage)
 
 
 class OverrideDoc(Doc):
@@ -162,6 +165,7 @@ def _person(doc: PersonDoc, place: str, conditions: Conditions) -> Person:
         flags = flags_of(doc.flags, load_red_flags())
         said = next((flag.reason for flag in flags), "")
         wanted = doc.talk_first or said or clearance_wanted(declared, cleared, conditions)
+        wanted = wanted or talk_wanted(declared, conditions)
         return Person(doc.id, doc.name or doc.id, doc.pace, declared, wanted, overrides)
     except InputError as error:
         raise error.within(place) from None

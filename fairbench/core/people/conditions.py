@@ -122,8 +122,8 @@ class Condition:
     """A health matter or a need that can be declared.
 
     ``asks_clinician`` are the severities and stages with which a clinician is asked first; ``("",)`` is always.
-    ``excludes`` are conditions that cannot be true at the same time. ``clinical`` is the name that a clinician uses,
-    empty where it is the same.
+    ``talk`` is why a conversation comes before joining in, empty where none does. ``excludes`` are conditions that
+    cannot be true at the same time. ``clinical`` is the name that a clinician uses, empty where it is the same.
     """
 
     id: str
@@ -136,6 +136,7 @@ class Condition:
     asks_clinician: tuple[str, ...] = ()
     excludes: tuple[str, ...] = ()
     clinical: str = ""
+    talk: str = ""
 
     @property
     def full_name(self) -> str:

@@ -6,7 +6,7 @@ from fairbench.core.sides import Side
 PROFILES: tuple[tuple[Declared, ...], ...] = (
     (Declared("thin-bones", severity="marked"), Declared("spine-fracture", stage="old")),
     (Declared("stenosis"),),
-    (Declared("stroke", Side.LEFT, severity="arm of little use"), Declared("no-floor")),
+    (Declared("stroke", Side.LEFT, severity="arm moves little so far"), Declared("no-floor")),
     (Declared("parkinsons"), Declared("arms-of-chair")),
     (Declared("hip-replacement", Side.LEFT, stage="settled"),),
     (Declared("knee-replacement", Side.RIGHT, stage="early"),),

@@ -26,7 +26,6 @@ PLACES: dict[str, tuple[str, str, bool]] = {
 """Where it hurts: the condition of today, how much, and whether it has a side."""
 
 _TALK = {
-    DayNote.Kind.UNWELL: "Unwell today: ask what it is. With fever, chest or breath trouble: home, no class.",
     DayNote.Kind.FELL: "Fell since last time: ask how it was before joining in.",
     DayNote.Kind.MEDICINE: "Something new to take: ask what it is before joining in.",
     DayNote.Kind.OPERATION: "Operated on since last time: ask what is allowed before joining in.",

@@ -66,7 +66,7 @@ class NewsInput(Input):
     @property
     def place_side(self) -> Side | None:
         """On which side, where the place has sides."""
-        return self.side if self.place and PLACES[self.place][2] else None
+        return self.side if self.kind is DayNote.Kind.PAIN and PLACES[self.where][2] else None
 
 
 def _no_null(text: str) -> str:

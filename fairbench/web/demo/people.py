@@ -77,7 +77,11 @@ CHAIRS = (
         "",
         "Left arm follows, does not lead. Chair against the wall.",
         "Get out of the bath without help.",
-        _has(Declared("stroke", LEFT, severity="arm of little use"), Declared("no-floor"), Declared("short-standing")),
+        _has(
+            Declared("stroke", LEFT, severity="arm moves little so far"),
+            Declared("no-floor"),
+            Declared("short-standing"),
+        ),
     ),
     Someone("Ragnhild Voss", 1949, 1.2, has=_has(Declared("stenosis")), goals="Stand through the Sunday concert."),
     Someone(

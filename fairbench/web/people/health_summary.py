@@ -6,6 +6,7 @@ from typing import Any
 
 from django.utils import timezone
 
+from fairbench.core.fit.case import talk_wanted
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Override, Person
@@ -141,8 +142,8 @@ def person_of(
     day = today or timezone.localdate()
     on_record = declared_of(participant, day)
     extra = tuple(news for news in also if news not in on_record)
-    status = _screening_status(participant, on_record, day)
-    first = status.talk_first if status.for_clinician else "" if joins else talk or status.talk_first
+    status, asked = _screening_status(participant, on_record, day), talk_wanted((*on_record, *extra), load_conditions())
+    first = status.talk_first if status.for_clinician else "" if joins else talk or status.talk_first or asked
     return Person(
         str(participant.id),
         participant.call_name,

@@ -193,7 +193,7 @@ DECLARED = st.sampled_from(
         Declared("no-floor"),
         Declared("stenosis"),
         Declared("unwell"),
-        Declared("stroke", Side.LEFT, "arm of little use"),
+        Declared("stroke", Side.LEFT, "arm moves little so far"),
         Declared("parkinsons"),
     ]
 )
