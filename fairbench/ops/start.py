@@ -10,6 +10,7 @@ import sys
 import time
 import urllib.error
 import urllib.request
+from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -22,7 +23,11 @@ ROOT = Path(__file__).resolve().parents[2]
 LOCAL = ROOT / ".local"
 SERVER_LOG = LOCAL / "server.log"
 FIRST_WEB_PORT, FIRST_DATABASE_PORT = 8000, 54400
+SERVER_NAME = "fairbench-started"
+"""Stands on the command line of the web server that this program starts, and of no other."""
 WATCH_SECONDS = 1.0
+ORPHAN_TRIES = 100
+"""A tenth of a second apart."""
 
 
 def main() -> int:
@@ -107,29 +112,27 @@ def _only_one() -> int | None:
 
 
 def _stop_orphan() -> None:
-    """End a web server that outlived a start that was killed."""
-    pid_file = LOCAL / "gunicorn.pid"
-    if not pid_file.exists():
-        return
-    pid = _ours(pid_file)
-    if pid is not None:
-        os.kill(pid, signal.SIGTERM)
-        for _ in range(100):
-            if not Path(f"/proc/{pid}").exists():
-                break
+    """End a web server that outlived a start that was killed. It may have been killed before it noted its number, so
+    every process is looked at; none is touched that is not proven to be the web server of this very checkout."""
+    for stop in (signal.SIGTERM, signal.SIGKILL):
+        for pid in _orphans():
+            with suppress(ProcessLookupError):
+                os.kill(pid, stop)
+        for _ in range(ORPHAN_TRIES):
+            if not _orphans():
+                return
             time.sleep(0.1)
-    pid_file.unlink(missing_ok=True)
 
 
-def _ours(pid_file: Path) -> int | None:
-    """The process that a pid file names, if it is proven to be the web server of this checkout. The file may be empty
-    or torn, and its number anybody's by now."""
+def _orphans() -> list[int]:
+    return [int(folder.name) for folder in Path("/proc").glob("[0-9]*") if _is_our_web_server(int(folder.name))]
+
+
+def _is_our_web_server(pid: int) -> bool:
     try:
-        pid = int(pid_file.read_text(encoding="ascii"))
-        is_ours = "fairbench.web.wsgi" in command_of(pid) and Path(f"/proc/{pid}/cwd").resolve() == ROOT
-    except (OSError, ValueError):
-        return None
-    return pid if is_ours else None
+        return SERVER_NAME in command_of(pid).split() and Path(f"/proc/{pid}/cwd").resolve(strict=True) == ROOT
+    except OSError:
+        return False  # it has ended, or is somebody else's
 
 
 def web_port(asked: int | None) -> int:
@@ -204,7 +207,7 @@ def _serve(environment: dict[str, str], port: int, cluster: Cluster | None) -> i
             [
                 *(sys.executable, "-m", "gunicorn", "fairbench.web.wsgi:application"),
                 *("--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4", "--preload"),
-                *("--pid", str(LOCAL / "gunicorn.pid"), "--log-level", "warning"),
+                *("--name", SERVER_NAME, "--log-level", "warning"),
                 *("--logger-class", "fairbench.ops.gunicorn_log.QuietLogger"),
             ],
             env=environment,

@@ -48,20 +48,22 @@ def test_the_demo_goes_into_a_database_of_ones_own_only_when_asked(local: Path) 
     assert start._with_demo(Wanted(), own_cluster=True)
 
 
-@pytest.mark.parametrize("note", ["", "x", "0", "-1", "999999999"])
-def test_a_torn_note_of_the_server_is_nobody(local: Path, note: str) -> None:
-    pid_file = local / "gunicorn.pid"
-    pid_file.write_text(note, encoding="ascii")
-    assert start._ours(pid_file) is None
-    start._stop_orphan()
-    assert not pid_file.exists()
+def looks_like_ours(folder: Path, name: str) -> "subprocess.Popen[bytes]":
+    return subprocess.Popen([sys.executable, "-c", "import time; time.sleep(600)", name], cwd=folder)
 
 
-def test_a_process_that_only_looks_like_ours_is_left_alone(local: Path) -> None:
-    looks = [sys.executable, "-c", "import time; time.sleep(600)", "fairbench.web.wsgi"]
-    with subprocess.Popen(looks, cwd=local) as somebody:
+def test_a_web_server_that_was_left_behind_is_ended_though_nothing_notes_it(local: Path, monkeypatch) -> None:
+    monkeypatch.setattr(start, "ROOT", local)
+    with looks_like_ours(local, start.SERVER_NAME) as left:
+        start._stop_orphan()
+        assert left.wait(timeout=60) != 0
+
+
+@pytest.mark.parametrize(("name", "elsewhere"), [("fairbench.web.wsgi", False), (start.SERVER_NAME, True)])
+def test_a_process_that_only_looks_like_ours_is_left_alone(local: Path, monkeypatch, name, elsewhere) -> None:
+    monkeypatch.setattr(start, "ROOT", local)
+    with looks_like_ours(local.parent if elsewhere else local, name) as somebody:
         try:
-            (local / "gunicorn.pid").write_text(str(somebody.pid), encoding="ascii")
             start._stop_orphan()
             assert somebody.poll() is None
         finally:

@@ -6,6 +6,7 @@ from hashlib import sha256
 from pathlib import Path
 
 import pytest
+from django.core.management import call_command
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from django.test import Client
@@ -21,6 +22,7 @@ from fairbench.web.exercises.models import OwnExercise
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Override, Participant
 from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.site.management.commands.migrate import WholeMigrationExecutor
 from tests.own_exercises import LIFTED, document, draft
 
 from .conftest import core_plan
@@ -185,3 +187,23 @@ def test_everything_migrates_from_the_very_first_state(transactional_db) -> None
     client.force_login(now)
     for page in ("/", "/plans/", f"/plans/{plan.id}/", "/people/", "/classes/", f"/classes/{meeting.id}/"):
         assert client.get(page).status_code == 200, page
+
+
+def test_a_migration_and_its_note_are_kept_together_or_not_at_all(transactional_db, monkeypatch) -> None:
+    """Power lost between the two: neither is there, and the next start does both."""
+    leaf, before = ("accounts", "0006_letters"), ("accounts", "0005_members")
+    newest = MigrationExecutor(connection).loader.graph.leaf_nodes()
+    migrate([before])
+    executor = WholeMigrationExecutor(connection)
+
+    def power_lost(migration) -> None:
+        raise KeyboardInterrupt
+
+    monkeypatch.setattr(executor, "record_migration", power_lost)
+    with pytest.raises(KeyboardInterrupt):
+        executor.migrate([leaf])
+    with connection.cursor() as cursor:
+        assert "accounts_letter" not in connection.introspection.table_names(cursor)
+    call_command("migrate", verbosity=0)
+    assert leaf in MigrationExecutor(connection).loader.applied_migrations
+    migrate(newest)

@@ -1,7 +1,8 @@
 """People: who waits, whose share is low, and where the base is wrong for many; each with a mend where there is one."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from itertools import groupby, pairwise
 
 from ..clock import minutes_and_seconds
 from ..exercises.shelf import Shelf
@@ -10,11 +11,14 @@ from ..fit.base_versions import better_base
 from ..fit.share import Share
 from ..fit.verdict import Fit, VerdictKind
 from ..people.conditions import Conditions
+from ..positions import Position
 from .findings import Finding, SuggestedFix, Weight
 
 LONGEST_WAIT = 180.0
 LEAST_SHARE = 0.75
 MANY = 1 / 3
+TOO_MANY_MOVES = 3
+"""So many changes of level more than the group are worth a look."""
 
 
 def check_people(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions) -> tuple[Finding, ...]:
@@ -27,10 +31,30 @@ def check_people(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions
         if person.talk_first:
             findings.append(Finding(Weight.ALARM, f"{person.name}: talk first", person.talk_first, person=person.id))
             continue
+        moves = _moves_alone(found, share)
+        if moves is not None:
+            findings.append(moves)
         waits = share.longest_wait > LONGEST_WAIT
         if waits or share.part < LEAST_SHARE:
             findings.append(_left_out(found, share, waits, everyone, shelf, conditions))
     return tuple(findings)
+
+
+def _moves_alone(found: Fit, share: Share) -> Finding | None:
+    """Somebody who goes up and down, to and fro, while the others stay where they are."""
+    group = [found.timeline.plan.start, *(time.version.position for time in found.timeline.items)]
+    theirs, others = _changes(share.places), _changes(group)
+    if theirs - others < TOO_MANY_MOVES:
+        return None
+    title = f"{share.person.name} changes place {theirs} times, the others {others}"
+    places = ", ".join(words for words, _ in groupby(position.words for position in share.places))
+    detail = f"One after the other: {places}. Versions or an order that keep them in one place would spare them that."
+    return Finding(Weight.LOOK, title, detail, person=share.person.id)
+
+
+def _changes(places: Iterable[Position]) -> int:
+    """How often somebody goes from one level to another; from standing to the rail is no way to go."""
+    return sum(a is not b for a, b in pairwise(place.level for place in places))
 
 
 def _left_out(

@@ -1,17 +1,27 @@
-"""Fair share: what part of the working time each person has something useful to do."""
+"""Fair share: what part of the working time each person has something useful to do.
+
+Counted is what they really do: where somebody has to change place and the group has not, or has further to go, the time
+it takes at their own pace comes off their work.
+"""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 from ..exercises.aim import Quality
 from ..people.person import Person
 from ..plan.timeline import Timeline
+from ..plan.transfers import default_graph
+from ..positions import Position
 from .verdict import Fit, VerdictKind
 
 
 @dataclass(frozen=True, slots=True)
 class Share:
-    """One person's: working seconds of the plan's, seconds by quality against the plan's, swaps, longest wait."""
+    """One person's: working seconds of the plan's, seconds by quality against the plan's, swaps, longest wait.
+
+    ``places`` are the positions they go through, one after the other, each change once.
+    """
 
     person: Person
     working: float
@@ -19,6 +29,7 @@ class Share:
     by_quality: Mapping[Quality, tuple[float, float]]
     swaps: int
     longest_wait: float
+    places: tuple[Position, ...] = ()
 
     @property
     def part(self) -> float:
@@ -55,9 +66,16 @@ def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Shar
     worked: dict[Quality, float] = dict.fromkeys(planned, 0.0)
     wait = longest = 0.0
     swaps = 0
+    here = found.timeline.plan.start
+    places = [here]
     for time in found.timeline.items:
         verdict = found.verdicts[person.id, time.item.id]
         part = verdict.working
+        late = 0.0
+        if part and verdict.version is not None and verdict.version.position is not here:
+            late = max(0.0, _way(here, verdict.version.position, person.pace) - time.transfer)
+            here = verdict.version.position
+            places.append(here)
         if not part:
             wait += time.total
             longest = max(longest, wait)
@@ -65,6 +83,11 @@ def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Shar
         wait = 0.0
         swaps += verdict.kind is VerdictKind.SWAPPED
         quality = verdict.exercise.aim.quality
-        worked[quality] = worked.get(quality, 0.0) + time.work * part
+        worked[quality] = worked.get(quality, 0.0) + max(0.0, time.work * part - late)
     by_quality = {quality: (seconds, planned.get(quality, 0.0)) for quality, seconds in worked.items()}
-    return Share(person, sum(worked.values()), sum(planned.values()), by_quality, swaps, longest)
+    return Share(person, sum(worked.values()), sum(planned.values()), by_quality, swaps, longest, tuple(places))
+
+
+@lru_cache(maxsize=4096)
+def _way(start: Position, end: Position, pace: float) -> float:
+    return default_graph().way(start, end, pace).seconds

@@ -187,6 +187,8 @@ class _Compiler:
         self.fetched: dict[str, None] = {}
         self.seen: dict[str, int] = {}
         self.watered_at = 0.0
+        self.lies_for: Side | None = None
+        """The side that works as the group lies: on their right side the left is free."""
         self.steps: list[Step] = []
         self.items: list[ItemTime] = []
 
@@ -225,7 +227,7 @@ class _Compiler:
         meetings = self.group.taught.get(exercise.id, 0) + self.seen.get(exercise.id, 0) * WELL_KNOWN_MEETINGS
         explain = self._step(StepKind.EXPLAIN, explain_seconds(meetings), item.id, says)
         self.seen[exercise.id] = self.seen.get(exercise.id, 0) + 1
-        self._work(item.id, exercise, dose)
+        switch = self._work(item.id, exercise, version, dose)
         rest = item.rest_after if item.rest_after is not None else DEFAULT_REST_AFTER
         self._step(StepKind.REST, rest, item.id, "Rest. How does that feel?")
         time = dose.time
@@ -244,7 +246,7 @@ class _Compiler:
                 fetch=fetch,
                 explain=explain,
                 work=time.work,
-                switch=time.switch,
+                switch=switch,
                 rest=time.rest + rest,
                 count=time.count,
                 first_step=first,
@@ -269,7 +271,7 @@ class _Compiler:
     def _transfer(self, item_id: str | None, way: Way) -> float:
         total = 0.0
         for move in way.moves:
-            self.position = move.end
+            self.position, self.lies_for = move.end, None
             total += self._step(StepKind.TRANSFER, move.seconds, item_id, move.says[:1].upper() + move.says[1:] + ".")
         return total
 
@@ -286,16 +288,22 @@ class _Compiler:
         words = _ready_words(told) if told or not missing else "Find your place on the chair."
         return self._step(StepKind.FETCH, seconds, item_id, words)
 
-    def _work(self, item_id: str, exercise: Exercise, dose: Dose) -> None:
+    def _work(self, item_id: str, exercise: Exercise, version: Version, dose: Dose) -> float:
+        """The sets and passes; gives back the seconds that changing sides took."""
         runs = dose.runs()
         seconds = sum(run.seconds for run in runs)
-        passes = passes_of(dose.sides, self.plan.lead)
+        on_side = version.position is Position.SIDE_LYING
+        switched = 0.0
         for set_number in range(1, dose.sets + 1):
             if set_number > 1:
                 self._step(StepKind.REST, dose.rest, item_id, "Rest between sets.")
+            # Who lies on one side goes on there: they roll over once, not before every set and item.
+            lead = self.lies_for if on_side and self.lies_for else self.plan.lead
+            passes = passes_of(dose.sides, lead)
             for number, (side, way) in enumerate(passes):
                 if number:
-                    self._step(StepKind.SWITCH, dose.switch, item_id, _switch_words(passes, number))
+                    switched += self._switch(item_id, dose, passes, number, on_side)
+                self.lies_for = side if on_side else None
                 end = self.now + seconds
                 direction = exercise.directions[way - 1] if way else ""
                 self.steps.append(
@@ -314,6 +322,18 @@ class _Compiler:
                     )
                 )
                 self.now = end
+        return switched
+
+    def _switch(
+        self, item_id: str, dose: Dose, passes: tuple[tuple[Side | None, int], ...], number: int, on_side: bool
+    ) -> float:
+        """From one pass to the next. From one side to the other one rolls by way of the back."""
+        if on_side and passes[number][0] is not passes[number - 1][0]:
+            over = self.graph.way(Position.SIDE_LYING, Position.SUPINE, self.pace)
+            back = self.graph.way(Position.SUPINE, Position.SIDE_LYING, self.pace)
+            roll = max(dose.switch, over.seconds + back.seconds)
+            return self._step(StepKind.SWITCH, roll, item_id, "Roll over by way of your back, onto the other side.")
+        return self._step(StepKind.SWITCH, dose.switch, item_id, _switch_words(passes, number))
 
     def _finish(self) -> None:
         """Back to where everyone started, and things put away."""

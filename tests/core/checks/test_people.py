@@ -243,3 +243,26 @@ def test_fairer_bases_never_make_it_less_fair(exercises, profiles) -> None:
     assert {item.id for item in with_bases(plan, proposal.changes).items()} == {item.id for item in plan.items()}
     for change in proposal.changes:
         assert change.before is not change.after
+
+
+def test_whoever_goes_up_and_down_alone_is_a_finding_and_it_comes_off_their_share() -> None:
+    """Three mat items with standing stand-ins: up, down and up again while the others lie."""
+    walker = replace(
+        somebody("W"),
+        overrides=tuple(
+            Override(exercise, version, "Asked for it.", instead)
+            for exercise, version, instead in (
+                ("bridge", "at-the-rail", "heel-raise"),
+                ("knee-hug", "at-wall", "push-up"),
+            )
+        ),
+    )
+    plan = plan_of("toe-dip", "bridge", "figure-four-lying", "knee-hug", "inner-thigh")
+    found = fitted(plan, somebody("A"), walker)
+    alone, others = share_of(found, walker), share_of(found, somebody("A"))
+    assert others.part == 1
+    assert alone.part < 0.8
+    assert alone.working < others.working
+    findings = check_people(found, shares(found, (walker,)), SHELF, CONDITIONS)
+    assert any(finding.title.startswith("W changes place") for finding in findings)
+    assert check_people(found, shares(found, (somebody("A"),)), SHELF, CONDITIONS) == ()

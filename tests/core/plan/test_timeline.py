@@ -178,3 +178,28 @@ def test_beats_count_aloud() -> None:
         (2, 2, "breathe in"),
         (2, 2, "breathe out"),
     ]
+
+
+def test_rolling_over_takes_its_time_and_is_done_once_between_two_items_on_the_side() -> None:
+    """Onto the back 5 s, over onto the other side 7 s, both at the pace of the slowest; the next item begins as they
+    lie, so there is no third roll."""
+    group = Group((Person("s", "S", 1.5),))
+    items = (
+        Item("a", "knee-opener", "feet-together", Dose(Repetitions(6), Sides.EACH_SIDE, switch=5)),
+        Item("b", "side-leg", "side-lying-lift", Dose(Repetitions(6), Sides.EACH_SIDE, switch=5)),
+    )
+    timeline = compiled(*items, group=group, start=Position.SEATED)
+    rolls = [step for step in timeline.steps if step.kind is StepKind.SWITCH]
+    assert [step.seconds for step in rolls] == [18, 18]
+    assert [item.switch for item in timeline.items] == [18, 18]
+    assert all("by way of your back" in step.says for step in rolls)
+    work = [step.side for step in timeline.steps if step.kind is StepKind.WORK]
+    assert work == [Side.LEFT, Side.RIGHT, Side.RIGHT, Side.LEFT]
+
+
+def test_sets_on_the_side_go_on_where_everybody_lies() -> None:
+    dose = Dose(Repetitions(6), Sides.EACH_SIDE, sets=2, switch=5)
+    timeline = compiled(Item("a", "knee-opener", "feet-together", dose))
+    work = [step.side for step in timeline.steps if step.kind is StepKind.WORK]
+    assert work == [Side.LEFT, Side.RIGHT, Side.RIGHT, Side.LEFT]
+    assert timeline.items[0].switch == 24
