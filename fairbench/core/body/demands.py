@@ -6,6 +6,7 @@ from math import acos, asin, degrees
 
 from ..positions import Level, Position
 from ..sides import Side
+from .pose.contacts import FOOT, HAND, UNDER
 from .pose.holds import HOLDS_ON
 from .pose.joints import PoseError, words_of
 from .pose.vectors import Vector, unapply
@@ -26,6 +27,7 @@ DECLARED = (
     "heat",
     "assisted",
     "pulls_apart",
+    "sole_pressure",
 )
 """Demands that no pose shows; 0 none to 3 much."""
 
@@ -128,6 +130,7 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "breath_held": ("breath held", "of 3"),
     "heat": ("gets hot", "of 3"),
     "assisted": ("the other hand pulls", "of 3"),
+    "sole_pressure": ("something hard under the sole", "of 3"),
     "pulls_apart": ("the arms pull apart", "of 3"),
 }
 """Every demand by id: what it is called and its unit."""
@@ -145,21 +148,6 @@ _SIDED = frozenset(what for what in WORDS if what.startswith(("shoulder_", "elbo
 """Demands of one arm or one leg."""
 _FLAT_HAND = 70.0
 """Degrees that a wrist is bent back where a flat hand carries weight on what lies level."""
-_LEVEL = frozenset(
-    {"floor", "floor-beside", "floor-behind", "floor-front", "floor-ahead", "floor-across", "floor-long"}
-) | {
-    "seat",
-    "seat-behind",
-    "chair-seat",
-    "second-chair",
-    "block",
-    "worktop",
-}
-"""What a flat hand lies on level."""
-_SOFT = frozenset({"cushion", "half-roller", "roller", "small-ball", "large-ball"})
-"""What gives way or rolls under a foot."""
-_PADS = frozenset({"blanket-knees", "cushion"})
-_RAISED = frozenset({"step", "stool", "block", "chair"})
 _PELVIS_HIGH = 0.1
 """Statures that the pelvis is above the head from which somebody on their back counts as head down."""
 _STRAIGHT = 30.0
@@ -318,7 +306,7 @@ def _arm(solved: Solved, held: Statics, loads: Mapping[str, float], side: Side) 
     yield "elbow_flexion", a[p + "elbow_flex"], f"{side} elbow", side
     back, share = max(0.0, -a[p + "wrist_flex"]), held.each.get(p + "hand", 0.0)
     yield "wrist_extension", back, f"{side} wrist", side
-    bent = max(back, _FLAT_HAND) if share and solved.hands[side] in _LEVEL else back
+    bent = max(back, _FLAT_HAND) if share and _is_level(solved.hands[side]) else back
     yield "wrist_load", bent * share, f"{side} wrist", side
     yield "shoulder_moment", held.moments[p + "shoulder"], f"{side} shoulder", side
     load = loads.get(p + "palm", 0.0)
@@ -357,12 +345,30 @@ def _across(solved: Solved, side: Side) -> float:
     return 100 * (-aside if side is Side.LEFT else aside)
 
 
+def _is_level(hand: str) -> bool:
+    return hand in HAND and HAND[hand].level
+
+
+def _is_raised(solved: Solved, side: Side) -> bool:
+    foot = solved.feet[side]
+    return foot in FOOT and FOOT[foot].raised
+
+
+def _is_soft(solved: Solved) -> bool:
+    feet = [FOOT[foot].soft for foot in solved.feet.values() if foot in FOOT]
+    return any(feet) or (solved.pose.on in UNDER and UNDER[solved.pose.on].soft)
+
+
+def _is_padded(solved: Solved) -> bool:
+    return solved.pose.on in UNDER and UNDER[solved.pose.on].pads
+
+
 def _base(solved: Solved) -> Iterator[PoseDemand]:
     position = solved.pose.position
     feet = [contact for contact in solved.contacts if contact.part.endswith("_foot") and contact.bears]
     if position.level is Level.STANDING:
         held = any(hand in HOLDS_ON for hand in solved.hands.values())
-        raised = [side for side in Side if solved.feet[side] in _RAISED and solved.feet[side.other] not in _RAISED]
+        raised = [side for side in Side if _is_raised(solved, side) and not _is_raised(solved, side.other)]
         if len(feet) == 1:
             side = Side(feet[0].part.split("_")[0])
             yield "single_leg", 1.0, f"{side} foot", side
@@ -373,7 +379,7 @@ def _base(solved: Solved) -> Iterator[PoseDemand]:
             yield "narrow_base", 1.0, "feet", None
         if not held:
             yield "unsupported", 1.0, "hands", None
-        if any(foot in _SOFT for foot in solved.feet.values()) or solved.pose.on in _SOFT:
+        if _is_soft(solved):
             yield "soft_ground", 1.0, "feet", None
         stride = abs(solved.points["left_ankle"][0] - solved.points["right_ankle"][0]) * 100
         yield "stride", stride if len(feet) == 2 else 0.0, "feet", None
@@ -388,7 +394,7 @@ def _base(solved: Solved) -> Iterator[PoseDemand]:
         yield lying[position], 1.0, "trunk", on
     if position in (Position.PRONE, Position.SIDE_LYING):
         yield "rolls_over", 1.0, "whole body", None
-    if any(foot == "knee" for foot in solved.feet.values()) and solved.pose.on not in _PADS:
+    if any(foot == "knee" for foot in solved.feet.values()) and not _is_padded(solved):
         yield "knee_hard", 1.0, "knees", None
     if position.level is Level.FLOOR:
         yield "floor", 1.0, "whole body", None

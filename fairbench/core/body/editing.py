@@ -8,10 +8,11 @@ from functools import lru_cache, partial
 from ..positions import Position
 from ..sides import Side
 from .movement import Movement, solved
+from .pose.contacts import UNDER
 from .pose.holds import ARMS, FEET, LEGS, TOUCHES
 from .pose.joints import LIMB, SIDE_NAMES, SIDED, TRUNK, PoseError
 from .pose.pose import Pair, PoseSpec
-from .support.holding import UNDER, Solved
+from .support.holding import Solved
 
 
 class Limbs(StrEnum):

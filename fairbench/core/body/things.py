@@ -1,67 +1,12 @@
 """Which props a movement needs, from what it rests on, touches and holds."""
 
-from collections.abc import Mapping
-
 from ..positions import Level
 from .movement import Movement
+from .pose.contacts import FOOT, HAND, UNDER
 from .pose.pose import PoseSpec
 from .pose.stances import STANCES
 from .support.holding import SEATED
 
-_TOUCHED: Mapping[str, tuple[str, ...]] = {
-    "rail": ("rail",),
-    "rail-side": ("rail",),
-    "worktop": ("rail",),
-    "wall": ("wall",),
-    "wall-high": ("wall",),
-    "wall-side": ("wall",),
-    "wall-back": ("wall",),
-    "frame": ("door-frame",),
-    "chair-back": ("second-chair",),
-    "second-chair": ("second-chair",),
-    "second-back": ("second-chair",),
-    "chair-seat": ("second-chair",),
-    "block": ("block",),
-    "ball-front": ("large-ball",),
-    "stick-down": ("stick",),
-    "roller-front": ("roller",),
-}
-_STOOD_ON: Mapping[str, tuple[str, ...]] = {
-    "chair": ("second-chair",),
-    "chair-behind": ("second-chair",),
-    "step": ("step",),
-    "stool": ("stool",),
-    "small-ball": ("small-ball",),
-    "large-ball": ("large-ball",),
-    "roller": ("roller",),
-    "half-roller": ("half-roller",),
-    "block": ("block",),
-    "wall": ("wall",),
-    "towel": ("towel",),
-    "pedals": ("pedals",),
-    "cushion": ("cushion",),
-}
-_UNDER: Mapping[str, tuple[str, ...]] = {
-    "large-ball": ("large-ball",),
-    "roller-long": ("roller",),
-    "half-roller-long": ("half-roller",),
-    "roller-across": ("roller",),
-    "roller-pelvis": ("roller",),
-    "ball-pelvis": ("small-ball",),
-    "block-pelvis": ("block",),
-    "cushion-pelvis": ("cushion",),
-    "cushion-seat": ("cushion",),
-    "half-roller": ("half-roller",),
-    "cushion": ("cushion",),
-    "step": ("step",),
-    "wall-lean": ("wall",),
-    "wall-sit": ("wall",),
-    "cushion-seated": ("chair", "cushion"),
-    "ball-back": ("large-ball", "wall"),
-    "blanket-knees": ("folded-blanket",),
-    "cushion-belly": ("cushion",),
-    "towel-back": ("towel",),
-}
 _LOOPED = frozenset({"thighs", "ankles"})
 _ANCHORED = frozenset({"front", "front-high", "front-low", "side"})
 
@@ -87,10 +32,12 @@ def _of_pose(spec: PoseSpec) -> list[str]:
         found.append("chair")
     if spec.position.level is Level.FLOOR:
         found.append("mat")
-    found += _UNDER.get(spec.on, ())
+    found += UNDER[spec.on].props if spec.on in UNDER else ()
     stance = STANCES[spec.position]
     for word, usual in zip(spec.arms, (stance.side_hand, stance.other_hand), strict=True):
-        found += _TOUCHED.get(word or usual, ())
+        touch = HAND.get(word or usual)
+        found += touch.props if touch else ()
     for word in spec.feet:
-        found += _STOOD_ON.get(word, ())
+        rest = FOOT.get(word)
+        found += rest.props if rest else ()
     return found

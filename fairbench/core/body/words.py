@@ -5,53 +5,13 @@ from collections.abc import Iterator
 from ..positions import Position
 from ..sides import Side
 from .movement import Movement, solved
+from .pose.contacts import HAND
 from .support.holding import Solved
 from .view import View
 
 _LITTLE = 8.0
 """Degrees below which a change is not worth a word."""
 _RISE = 0.045
-_THINGS = {
-    "seat": "the seat",
-    "seat-behind": "the seat behind",
-    "chair-back": "a chair back",
-    "rail": "the rail",
-    "rail-side": "the rail",
-    "worktop": "the worktop",
-    "wall": "the wall",
-    "wall-high": "the wall",
-    "wall-side": "the wall",
-    "wall-back": "the wall",
-    "frame": "the door frame",
-    "floor": "the floor",
-    "forearm": "the forearms",
-    "floor-beside": "the floor",
-    "floor-behind": "the floor",
-    "floor-front": "the floor",
-    "floor-ahead": "the floor",
-    "floor-across": "the floor",
-    "floor-long": "the floor",
-    "under-brow": "the brow",
-    "second-chair": "a second chair",
-    "second-back": "a second chair",
-    "chair-seat": "a chair seat",
-    "block": "a block",
-    "ball-front": "the ball",
-    "stick-down": "a stick",
-    "roller-front": "the roller",
-    "hold": "in front of the chest",
-    "hold-away": "in front",
-    "hold-low": "in front of the belly",
-    "hold-up": "overhead",
-    "palms": "together",
-    "folded": "the other forearm",
-    "crossed": "the chest, crossed",
-    "behind-head": "the back of the head",
-    "thighs": "the thighs",
-    "lap": "the lap",
-    "low-back": "the low back",
-    "side-waist": "the waist",
-}
 _POSITION_WORDS = {
     Position.SEATED: "Sitting on a chair",
     Position.SEATED_EDGE: "Sitting at the front of a chair",
@@ -87,7 +47,7 @@ def told(movement: Movement, view: View | None = None, side: Side = Side.RIGHT) 
 
 
 def _hands(start: Solved) -> str:
-    left, right = (_THINGS.get(start.hands[side], start.hands[side].replace("-", " ")) for side in Side)
+    left, right = (_thing(start.hands[side]) for side in Side)
     if start.hands[Side.LEFT] == start.hands[Side.RIGHT]:
         return "" if start.hands[Side.LEFT] == "free" else f"hands {_at(left)}"
     parts = []
@@ -95,6 +55,10 @@ def _hands(start: Solved) -> str:
         if words != "free":
             parts.append(f"{side} hand {_at(words)}")
     return _listed(parts)
+
+
+def _thing(name: str) -> str:
+    return HAND[name].words if name in HAND else name.replace("-", " ")
 
 
 def _at(words: str) -> str:

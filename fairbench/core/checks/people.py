@@ -35,7 +35,12 @@ def check_people(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions
         if moves is not None:
             findings.append(moves)
         waits = share.longest_wait > LONGEST_WAIT
-        if waits or share.part < LEAST_SHARE:
+        idle = any(verdict.working < 1 for verdict in found.of_person(person.id))
+        if not idle and share.part < LEAST_SHARE:
+            title = f"{person.name} has something to do for {share.part:.0%} of the work"
+            detail = "The ways from place to place, which the others need not go, take the rest of their time."
+            findings.append(Finding(Weight.ALARM, title, detail, person=person.id))
+        elif waits or share.part < LEAST_SHARE:
             findings.append(_left_out(found, share, waits, everyone, shelf, conditions))
     return tuple(findings)
 

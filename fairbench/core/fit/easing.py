@@ -74,6 +74,7 @@ _ALWAYS: Mapping[str, str] = {
     "breath_held": "breathe on, and count aloud",
     "eyes_closed": "with the eyes open",
     "pulls_apart": "half as far, with a lighter pull",
+    "sole_pressure": "on something soft, hardly pressing",
     "assisted": "without the other hand pulling",
     "heat": "cooler, with water near",
     "spine_load": "with a lighter weight, or none",

@@ -2,6 +2,8 @@
 
 from collections.abc import Mapping
 
+from .contacts import FOOT, HAND
+
 ARMS: Mapping[str, Mapping[str, float]] = {
     "hang": {"shoulder_abduct": 7, "elbow_flex": 10},
     "by-sides": {"shoulder_flex": 0, "shoulder_abduct": 12, "elbow_flex": 4},
@@ -47,114 +49,12 @@ LEGS: Mapping[str, tuple[str, Mapping[str, float]]] = {
 }
 """What the foot touches, and the angles."""
 
-FEET = (
-    "flat",
-    "heel",
-    "toes",
-    "free",
-    "knee",
-    "tucked",
-    "lying",
-    "chair",
-    "step",
-    "stool",
-    "small-ball",
-    "large-ball",
-    "roller",
-    "half-roller",
-    "block",
-    "wall",
-    "towel",
-    "pedals",
-    "cushion",
-    "chair-behind",
-)
-"""What a foot can touch; ``heel`` and ``toes`` are parts of it on the floor, ``knee`` the kneeling leg."""
-
-BODY_TOUCHES = (
-    "thighs",
-    "knees",
-    "hips",
-    "belly",
-    "ribs",
-    "chest",
-    "crossed",
-    "shoulders",
-    "behind-head",
-    "brow",
-    "ears",
-    "low-back",
-    "folded",
-    "palms",
-    "hold",
-    "hold-away",
-    "hold-low",
-    "hold-up",
-    "opposite-knee",
-    "shins",
-    "ankles",
-    "feet",
-    "behind-thigh",
-    "lap",
-    "opposite-thigh",
-    "chin",
-    "cheek",
-    "opposite-elbow",
-    "hug-knee",
-    "side-waist",
-)
-WORLD_TOUCHES = (
-    "seat",
-    "seat-behind",
-    "chair-back",
-    "rail",
-    "rail-side",
-    "worktop",
-    "wall",
-    "wall-high",
-    "wall-side",
-    "frame",
-    "floor",
-    "forearm",
-    "floor-beside",
-    "floor-behind",
-    "floor-front",
-    "floor-ahead",
-    "under-brow",
-    "second-chair",
-    "second-back",
-    "chair-seat",
-    "block",
-    "ball-front",
-    "stick-down",
-    "roller-front",
-    "wall-back",
-    "floor-across",
-    "floor-long",
-)
-TOUCHES = frozenset(BODY_TOUCHES + WORLD_TOUCHES)
+FEET = tuple(FOOT)
+"""What a foot can touch."""
+BODY_TOUCHES = tuple(name for name, touch in HAND.items() if touch.on_body)
+WORLD_TOUCHES = tuple(name for name, touch in HAND.items() if not touch.on_body)
+TOUCHES = frozenset(HAND)
 """What a hand can touch: a part of the own body, or a thing in the room."""
-
-BRACES = frozenset({"wall", "worktop", "floor", "forearm", "chair-seat"})
-"""Touches that carry weight: the support moves the whole body until the arms reach them."""
-
-HOLDS_ON = frozenset(
-    {
-        "rail",
-        "rail-side",
-        "worktop",
-        "wall",
-        "wall-high",
-        "wall-side",
-        "wall-back",
-        "frame",
-        "chair-back",
-        "chair-seat",
-        "second-chair",
-        "second-back",
-        "stick-down",
-    }
-)
-"""Touches that steady somebody who stands."""
-GRIPPED = frozenset({"rail", "rail-side", "chair-back", "second-back", "frame", "stick-down"})
-"""Touches that are held fast with the fingers."""
+BRACES = frozenset(name for name, touch in HAND.items() if touch.braces)
+HOLDS_ON = frozenset(name for name, touch in HAND.items() if touch.steadies)
+GRIPPED = frozenset(name for name, touch in HAND.items() if touch.gripped)

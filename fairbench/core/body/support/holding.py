@@ -5,50 +5,14 @@ from dataclasses import dataclass, field
 
 from ...positions import Position
 from ...sides import Side
+from ..pose.contacts import FOOT, UNDER
 from ..pose.pose import Pose
 from ..pose.skeleton import Body
 from ..pose.vectors import Vector
 
 SEATED = frozenset({Position.SEATED, Position.SEATED_EDGE})
-SURFACES: Mapping[str, float] = {
-    "chair": 0.262,
-    "step": 0.09,
-    "stool": 0.12,
-    "small-ball": 0.105,
-    "large-ball": 0.36,
-    "roller": 0.09,
-    "half-roller": 0.045,
-    "block": 0.06,
-    "towel": 0.006,
-    "pedals": 0.075,
-    "cushion": 0.045,
-    "chair-behind": 0.262,
-}
+SURFACES: Mapping[str, float] = {name: rest.height for name, rest in FOOT.items() if rest.height}
 """Height of what a foot stands on, as a share of stature; whatever is not here is the floor."""
-
-UNDER: Mapping[str, float] = {
-    "chair": 0.262,
-    "large-ball": 0.27,
-    "roller-long": 0.09,
-    "half-roller-long": 0.045,
-    "roller-across": 0.09,
-    "roller-pelvis": 0.09,
-    "ball-pelvis": 0.095,
-    "block-pelvis": 0.06,
-    "cushion-pelvis": 0.045,
-    "cushion-seat": 0.045,
-    "half-roller": 0.045,
-    "cushion": 0.045,
-    "step": 0.09,
-    "wall-lean": 0.0,
-    "wall-sit": 0.0,
-    "cushion-seated": 0.3,
-    "ball-back": 0.0,
-    "blanket-knees": 0.012,
-    "cushion-belly": 0.03,
-    "towel-back": 0.0,
-}
-"""What bears the trunk or is stood on, and its height, as a share of stature."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,9 +65,14 @@ class Solved:
         return self.body.angles
 
 
+def under_height(name: str, otherwise: float = 0.0) -> float:
+    """How high the thing of this name is that bears the trunk, as a share of stature."""
+    return UNDER[name].height if name in UNDER else otherwise
+
+
 def root_height(pose: Pose) -> float:
     """How high the thing lies or stands that bears the trunk."""
-    return UNDER.get(pose.on, 0.0)
+    return under_height(pose.on)
 
 
 def foot_height(contact: str) -> float:

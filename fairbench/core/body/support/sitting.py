@@ -9,7 +9,7 @@ from ..pose.pose import Pose
 from ..pose.reach import bent_reach
 from ..pose.skeleton import stand_up, turn
 from ..pose.vectors import Vector
-from .holding import UNDER, Anchors, Contact, Solved, foot_height
+from .holding import Anchors, Contact, Solved, foot_height, under_height
 from .placing import GROUNDED, LYING, finish, foot_spot, knee_pole, plant_foot, sign_of
 
 _LEGS_ALONG = 0.484
@@ -20,7 +20,7 @@ def place(
 ) -> Solved:
     """Sit the body down; thighs stay on the seat while the trunk leans."""
     floor = pose.position is Position.LONG_SITTING
-    seat = UNDER.get(pose.on, 0.0) if floor else UNDER.get(pose.on or "chair", UNDER["chair"])
+    seat = under_height(pose.on) if floor else under_height(pose.on or "chair", under_height("chair"))
     origin = (angles["shift_forward"] / 100, 0.0, seat + s.SEAT_DEPTH)
     frame = turn(angles["lean"], -angles["tip"], 0)
     for side in Side:

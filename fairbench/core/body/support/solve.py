@@ -2,12 +2,13 @@
 
 from ...positions import Position
 from ...sides import Side
+from ..pose.contacts import UNDER
 from ..pose.holds import BRACES, FEET
 from ..pose.joints import PoseError, check
 from ..pose.pose import Pose
 from ..pose.stances import complete
 from . import bracing, kneeling, lying, sitting, standing
-from .holding import SEATED, UNDER, Anchors, Solved
+from .holding import SEATED, Anchors, Solved
 
 _KNEELING = frozenset({Position.KNEELING, Position.HALF_KNEELING, Position.QUADRUPED, Position.FOREARM_QUADRUPED})
 
