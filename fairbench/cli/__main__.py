@@ -6,7 +6,7 @@ import json
 import sys
 from collections.abc import Callable, Sequence
 from pathlib import Path
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from fairbench.core.body.view import View
 from fairbench.core.body.words import told
@@ -14,14 +14,14 @@ from fairbench.core.errors import InputError, PlanError
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.search import Wanted, find
 from fairbench.core.exercises.spread import spread
-from fairbench.core.fit.case import judge, talk_first
+from fairbench.core.fit.case import Case, judge, talk_first
 from fairbench.core.fit.cautions import cautions
 from fairbench.core.fit.cautions import demand_set as asked_of_version
 from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
 from fairbench.core.formats.fit_doc import fit_document, met_document
-from fairbench.core.formats.people_doc import people_schemas, read_case, read_people
+from fairbench.core.formats.people_doc import people_schemas, read_cases, read_people
 from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan_file
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
 from fairbench.core.people.conditions import Conditions, Declared
@@ -106,7 +106,7 @@ def _parser() -> argparse.ArgumentParser:
     caution.set_defaults(run=_caution)
 
     judging = commands.add_parser("judge", help="one person's conditions and one movement given as demands")
-    judging.add_argument("plan", metavar="CASE.json", help="a case file, or - for standard input")
+    judging.add_argument("plan", metavar="CASE.json", help="a case file or a list of cases, or - for standard input")
     judging.add_argument("--json", action="store_true", help="as JSON")
     judging.set_defaults(run=_judge)
 
@@ -115,6 +115,7 @@ def _parser() -> argparse.ArgumentParser:
     listing.add_argument("--rules", action="store_true", help="with every rule")
     listing.add_argument("--matrix", action="store_true", help="the matrix of conditions and demands, as Markdown")
     listing.add_argument("--warned", action="store_true", help="how much of the shelf each leaves fine, eased, avoided")
+    listing.add_argument("--fine", metavar="CONDITION", help="what of the shelf a condition leaves fine at its worst")
     listing.set_defaults(run=_conditions)
 
     schema = commands.add_parser("schema", help="the JSON Schema of a plan, exercise or pose file")
@@ -262,14 +263,22 @@ def _declared(words: str, conditions: Conditions) -> Declared:
 
 def _judge(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
-    case = _of_file(asked.plan, lambda data: read_case(data, conditions))
-    verdict, triggered = judge(case, conditions)
+    cases = _of_file(asked.plan, lambda data: read_cases(data, conditions))
     if asked.json:
-        first = talk_first(case, conditions)
-        reasons = ([first] if first else []) + [hit.rule.because for hit in triggered]
-        applies = [met_document(hit, conditions) for hit in triggered]
-        return _json({"verdict": verdict, "reasons": reasons, "applies": applies})
-    return f"{verdict}\n{text.cautions(triggered, conditions)}"
+        judged = [_judged(case, conditions) for case in cases]
+        return _json(judged[0] if len(judged) == 1 else judged)
+    lines = []
+    for case in cases:
+        verdict, triggered = judge(case, conditions)
+        lines.append(f"{verdict}\n{text.cautions(triggered, conditions)}")
+    return "\n".join(lines)
+
+
+def _judged(case: Case, conditions: Conditions) -> dict[str, Any]:
+    verdict, triggered = judge(case, conditions)
+    first = talk_first(case, conditions)
+    reasons = ([first] if first else []) + [hit.rule.because for hit in triggered]
+    return {"verdict": verdict, "reasons": reasons, "applies": [met_document(hit, conditions) for hit in triggered]}
 
 
 def _conditions(asked: argparse.Namespace) -> str:
@@ -278,6 +287,8 @@ def _conditions(asked: argparse.Namespace) -> str:
         return text.matrix(conditions)
     if asked.warned:
         return text.warned(conditions, load_shelf())
+    if asked.fine:
+        return text.fine(conditions, load_shelf(), conditions.condition(asked.fine))
     return _json(values.conditions(conditions)) if asked.json else text.conditions(conditions, asked.rules)
 
 

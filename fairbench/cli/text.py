@@ -10,10 +10,11 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.exercises.spread import PLACES, Spread
 from fairbench.core.fit.cautions import TriggeredRule, demand_set
 from fairbench.core.fit.cautions import cautions as all_cautions
+from fairbench.core.fit.profile import profile_of
 from fairbench.core.fit.share import shares
 from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.pose_doc import BodyOut
-from fairbench.core.people.conditions import Conditions, Declared, Effect
+from fairbench.core.people.conditions import Condition, Conditions, Declared, Effect
 from fairbench.core.plan.timeline import Step, Timeline
 from fairbench.core.sides import Side
 
@@ -196,6 +197,25 @@ def warned(found: Conditions, shelf: Shelf) -> str:
                 fine, ease, avoid = (counts[name] / len(versions) for name in counts)
                 mark = "  under half is fine or eased" if avoid > 0.5 else ""
                 lines.append(f"{found.words(declared):<58} {fine:6.0%} {ease:6.0%} {avoid:8.0%}{mark}")
+    return "\n".join(lines) + "\n"
+
+
+def fine(found: Conditions, shelf: Shelf, condition: Condition) -> str:
+    """What of the shelf a condition leaves fine when nothing more is said of it, which counts as its worst; by family,
+    with what is to be watched."""
+    profile = profile_of((Declared(condition.id),), found)
+    lines = [f"{condition.full_name}: fine at its worst"]
+    families: dict[str, list[str]] = {}
+    for exercise in shelf:
+        for version in exercise.versions:
+            both = profile.both(version)
+            if not any(made.against for made in both):
+                watched = any(hit.effect is Effect.WATCH for made in both for hit in made.triggered)
+                families.setdefault(exercise.family.value, []).append(
+                    f"{exercise.id}/{version.id}{' (watch)' if watched else ''}"
+                )
+    for family, versions in families.items():
+        lines += ["", f"{family} ({len(versions)})", f"  {', '.join(versions)}"]
     return "\n".join(lines) + "\n"
 
 

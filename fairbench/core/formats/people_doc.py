@@ -120,14 +120,25 @@ def read_people(data: bytes, conditions: Conditions) -> tuple[Person, ...]:
     return tuple(_person(doc, f"[{number}]", conditions) for number, doc in enumerate(docs))
 
 
-def read_case(data: bytes, conditions: Conditions) -> Case:
-    """One case. Raises :class:`InputError` with the place in it."""
-    doc: CaseDoc = _validated(TypeAdapter(CaseDoc), data)
-    _check(doc.conditions, "", conditions)
+def read_cases(data: bytes, conditions: Conditions) -> tuple[Case, ...]:
+    """One case, or a list of them. Raises :class:`InputError` with the place in it."""
+    found: CaseDoc | list[CaseDoc] = _validated(TypeAdapter(CaseDoc | list[CaseDoc]), data)
+    if found == []:
+        raise InputError("should be an object with named fields, or a list of some")
+    if isinstance(found, list):
+        return tuple(_case(doc, f"[{number}]", conditions) for number, doc in enumerate(found))
+    return (_case(found, "", conditions),)
+
+
+def _case(doc: CaseDoc, place: str, conditions: Conditions) -> Case:
+    _check(doc.conditions, place, conditions)
     for number, demand in enumerate(doc.demands):
         if demand.id not in WORDS:
-            raise InputError(f"there is no demand '{demand.id}'", f"demands[{number}].id")
-    return doc.value()
+            raise InputError(f"there is no demand '{demand.id}'", f"{place}.demands[{number}].id".lstrip("."))
+    try:
+        return doc.value()
+    except InputError as error:
+        raise error.within(place) if place else error from None
 
 
 def _validated(adapter: TypeAdapter[Any], data: bytes) -> Any:

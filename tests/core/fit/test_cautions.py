@@ -326,3 +326,24 @@ def test_the_questions_are_short_and_lead_somewhere() -> None:
     for question in questions:
         assert question.ask.endswith("?")
         assert len(question.ask) < 130
+
+
+def test_many_cases_are_judged_in_one_run_and_one_that_is_wrong_is_named(tmp_path: Path, capsys) -> None:
+    file = tmp_path / "cases.json"
+    cases = [{"conditions": [], "flags": ["calf"]}, {"conditions": []}]
+    file.write_text(json.dumps(cases), encoding="utf-8")
+    assert main(["judge", str(file), "--json"]) == 0
+    out = json.loads(capsys.readouterr().out)
+    assert [one["verdict"] for one in out] == ["talk first", "as planned"]
+    assert out[0]["reasons"][0].startswith("Swollen calf: No exercise")
+    file.write_text(json.dumps([{}, {"flags": ["boredom"]}]), encoding="utf-8")
+    assert main(["judge", str(file), "--json"]) != 0
+    assert "[1].flags[0]: there is no red flag 'boredom'" in capsys.readouterr().err
+
+
+def test_what_a_condition_leaves_fine_is_listed_by_family(capsys) -> None:
+    assert main(["conditions", "--fine", "neck-unstable"]) == 0
+    out = capsys.readouterr().out
+    assert "knee-straighten/" in out
+    assert "swim/swim-both" not in out
+    assert main(["conditions", "--fine", "nothing"]) != 0

@@ -3,7 +3,7 @@
 import pytest
 
 from fairbench.core.body.movement import demands
-from fairbench.core.exercises.aim import Action, Region
+from fairbench.core.exercises.aim import Action, Quality, Region
 from fairbench.core.fit.profile import profile_of
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions

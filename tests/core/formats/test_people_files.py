@@ -3,7 +3,7 @@
 import json
 
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.formats.people_doc import read_case, read_people
+from fairbench.core.formats.people_doc import read_cases, read_people
 
 
 def test_overrides_by_their_older_name() -> None:
@@ -20,7 +20,7 @@ def test_demands_by_their_older_names() -> None:
     def read(*demands: tuple[str, float]):
         asked = [{"id": name, "value": value} for name, value in demands]
         case = {"conditions": [{"condition": "stenosis"}], "demands": asked}
-        return read_case(json.dumps(case).encode(), load_conditions())
+        return read_cases(json.dumps(case).encode(), load_conditions())[0]
 
     assert read(("shoulder_lever", 0.1), ("unsteadiness", 0.04)) == read(
         ("shoulder_moment", 0.1), ("stability_margin", -0.04)
