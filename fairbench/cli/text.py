@@ -14,6 +14,7 @@ from fairbench.core.fit.profile import profile_of
 from fairbench.core.fit.share import shares
 from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.pose_doc import BodyOut
+from fairbench.core.formats.reading_doc import load_reading
 from fairbench.core.people.conditions import Condition, Conditions, Declared, Effect
 from fairbench.core.plan.timeline import Step, Timeline
 from fairbench.core.sides import Side
@@ -179,6 +180,10 @@ def matrix(found: Conditions) -> str:
                 used.setdefault(term.demand, []).append(condition.id)
     lines += ["", "## By demand", "", "| demand | conditions that look at it |", "|---|---|"]
     lines += [f"| {demand} | {', '.join(dict.fromkeys(ids))} |" for demand, ids in sorted(used.items())]
+    lines += ["", "## What a reading in a clinician's role asked for", ""]
+    lines += ["From general published guidance, not by a licensed clinician: a draft that was weighed.", ""]
+    lines += ["| line | what was done, or why not |", "|---|---|"]
+    lines += [f"| {row.line} | {row.answer} |" for row in load_reading()]
     return "\n".join(lines) + "\n"
 
 

@@ -12,7 +12,6 @@ from itertools import pairwise
 from ..sides import Side
 from .demands import Demand, demands_of, least_of
 from .held import Held
-from .pose.holds import GRIPPED
 from .pose.joints import PoseError
 from .pose.pose import Pose, PoseSpec
 from .statics.statics import Statics, statics
@@ -71,18 +70,15 @@ class Movement:
         )
 
     def grips(self, side: Side) -> frozenset[Side]:
-        """The hands that hold something fast, with ``side`` working. What lies soft on the palms is not gripped; in one
-        hand and with effort it is squeezed."""
+        """The hands that hold a thing fast, with ``side`` working. What lies soft on the palms is not gripped; in one
+        hand and with effort it is squeezed. What somebody holds on to is not counted: a hand that cannot close rests
+        on the rail, and nobody is taken off it for that."""
         effort = dict(self.declared).get("strain", 0) > 0
         hands: set[Side] = set()
         for item in self.held:
             in_one = item.where in _ONE_HAND
             if item.where in _IN_HANDS and (item.prop not in _NEVER_GRIPPED or (in_one and effort)):
                 hands |= {side} if in_one else set(Side)
-        for _, spec in self.poses:
-            for hand, arm in ((side, spec.arms[0]), (side.other, spec.arms[1])):
-                if arm in GRIPPED:
-                    hands.add(hand)
         return frozenset(hands)
 
 

@@ -10,6 +10,7 @@ from collections.abc import Callable, Mapping
 from functools import lru_cache
 
 from ..body.movement import least
+from ..body.pose.contacts import HAND
 from ..exercises.exercise import Version
 from ..people.conditions import Term
 from ..positions import Level
@@ -140,6 +141,13 @@ def _hands_help(version: Version, _: Side | None) -> str:
     return "" if _NEEDS_BOTH_HANDS & set(version.props) else "with the hands on the chair"
 
 
+def _further_in_front(version: Version, side: Side | None) -> str:
+    """A hand on the rail is behind because one has gone ahead of it."""
+    touched = {word for _, spec in version.movement.poses for word in spec.arms}
+    holds_on = any(word in HAND and HAND[word].steadies for word in touched)
+    return f"hold on further in front with the {side or ''} hand" if holds_on else ""
+
+
 def _toes_down(version: Version, side: Side | None) -> str:
     """``side`` is the one that is stood on."""
     on_something = {"step", "stool", "block"} & set(version.props)
@@ -187,6 +195,7 @@ def _lies_on_something(version: Version) -> bool:
 
 _SPECIAL: Mapping[str, Callable[[Version, Side | None], str]] = {
     "unsupported": _hand_on,
+    "shoulder_extension": _further_in_front,
     "rises_alone": _hands_help,
     "single_leg": _toes_down,
     "narrow_base": _wider,

@@ -1,5 +1,5 @@
 """Everything that a body can touch, rest on or stand on, in one table each: from here follow what carries weight, what
-steadies, what is gripped, which props are needed, and what it is called."""
+steadies, which props are needed, and what it is called."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -8,7 +8,7 @@ from dataclasses import dataclass
 @dataclass(frozen=True, slots=True)
 class Touch:
     """What a hand can touch. ``braces`` carries weight: the support moves the whole body until the arms reach it.
-    ``steadies`` somebody who stands; ``gripped`` is held fast with the fingers; ``level`` lets a flat hand lie on it.
+    ``steadies`` somebody who stands; ``level`` lets a flat hand lie on it.
     """
 
     words: str
@@ -16,7 +16,6 @@ class Touch:
     props: tuple[str, ...] = ()
     braces: bool = False
     steadies: bool = False
-    gripped: bool = False
     level: bool = False
 
 
@@ -74,14 +73,14 @@ HAND: Mapping[str, Touch] = {
     "side-waist": Touch("the waist", on_body=True),
     "seat": Touch("the seat", level=True),
     "seat-behind": Touch("the seat behind", level=True),
-    "chair-back": Touch("a chair back", props=("second-chair",), steadies=True, gripped=True),
-    "rail": Touch("the rail", props=("rail",), steadies=True, gripped=True),
-    "rail-side": Touch("the rail", props=("rail",), steadies=True, gripped=True),
+    "chair-back": Touch("a chair back", props=("second-chair",), steadies=True),
+    "rail": Touch("the rail", props=("rail",), steadies=True),
+    "rail-side": Touch("the rail", props=("rail",), steadies=True),
     "worktop": Touch("the worktop", props=("rail",), braces=True, steadies=True, level=True),
     "wall": Touch("the wall", props=("wall",), braces=True, steadies=True),
     "wall-high": Touch("the wall", props=("wall",), steadies=True),
     "wall-side": Touch("the wall", props=("wall",), steadies=True),
-    "frame": Touch("the door frame", props=("door-frame",), steadies=True, gripped=True),
+    "frame": Touch("the door frame", props=("door-frame",), steadies=True),
     "floor": Touch("the floor", braces=True, level=True),
     "forearm": Touch("the forearms", braces=True),
     "floor-beside": Touch("the floor", level=True),
@@ -90,11 +89,11 @@ HAND: Mapping[str, Touch] = {
     "floor-ahead": Touch("the floor", level=True),
     "under-brow": Touch("the brow"),
     "second-chair": Touch("a second chair", props=("second-chair",), steadies=True, level=True),
-    "second-back": Touch("a second chair", props=("second-chair",), steadies=True, gripped=True),
+    "second-back": Touch("a second chair", props=("second-chair",), steadies=True),
     "chair-seat": Touch("a chair seat", props=("second-chair",), braces=True, steadies=True, level=True),
     "block": Touch("a block", props=("block",), level=True),
     "ball-front": Touch("the ball", props=("large-ball",)),
-    "stick-down": Touch("a stick", props=("stick",), steadies=True, gripped=True),
+    "stick-down": Touch("a stick", props=("stick",), steadies=True),
     "roller-front": Touch("the roller", props=("roller",)),
     "wall-back": Touch("the wall", props=("wall",), steadies=True),
     "floor-across": Touch("the floor", level=True),

@@ -57,4 +57,3 @@ TOUCHES = frozenset(HAND)
 """What a hand can touch: a part of the own body, or a thing in the room."""
 BRACES = frozenset(name for name, touch in HAND.items() if touch.braces)
 HOLDS_ON = frozenset(name for name, touch in HAND.items() if touch.steadies)
-GRIPPED = frozenset(name for name, touch in HAND.items() if touch.gripped)
