@@ -11,7 +11,7 @@ from ..plan.timeline import ItemTime
 from ..positions import Level
 from .fit import alike, fit_item
 from .share import share_of
-from .verdict import Fit
+from .verdict import Fit, Verdict
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,8 +30,6 @@ def alternatives_for(
     """The nearest exercises by aim that nothing speaks against for ``person`` on both sides, at a level they
     can be at meanwhile, and that are not on the plan; nearest first, with the share they would then have."""
     planned = frozenset(planned_time.exercise.id for planned_time in found.timeline.items)
-    share = share_of(found, person)
-    now = found.of(person.id, time.item.id).working
     floor = time.version.position.level is Level.FLOOR
     others = [other for other in shelf if other.id not in planned and other.id not in shelf.archived]
     for other in sorted(others, key=lambda other: (-_near(other, time.exercise), other.id)):
@@ -43,9 +41,13 @@ def alternatives_for(
         verdict = fit_item(person, tried, shelf, conditions, planned)
         if verdict.version is None or verdict.exercise is not other or verdict.working < 1:
             continue
-        gained = time.work * (1 - now)
-        part = (share.working + gained) / share.of if share.of else 1.0
-        yield Alternative(other, verdict.version, alike(other, time.exercise) > 0, part)
+        yield Alternative(other, verdict.version, alike(other, time.exercise) > 0, _part_with(found, verdict))
+
+
+def _part_with(found: Fit, verdict: Verdict) -> float:
+    """The share that somebody would have with one verdict in the place of the one found."""
+    verdicts = {**found.verdicts, (verdict.person.id, verdict.item): verdict}
+    return share_of(Fit(found.timeline, verdicts), verdict.person).part
 
 
 def _near(other: Exercise, exercise: Exercise) -> int:
@@ -69,7 +71,6 @@ def swap_for(
     """The nearest exercise by aim that ``person`` can do and nobody else loses by; None where there is none."""
     planned = frozenset(planned_time.exercise.id for planned_time in found.timeline.items)
     now = {verdict.person.id: verdict.working for verdict in found.of_item(time.item.id)}
-    share = share_of(found, person)
     for other in sorted(_candidates(shelf, time, planned), key=lambda other: (-alike(other, time.exercise), other.id)):
         for version in other.versions:
             if version.position.level is not time.version.position.level:
@@ -81,8 +82,7 @@ def swap_for(
                 continue
             verdicts = [fit_item(person, tried, shelf, conditions, planned) for person in people]
             if all(verdict.working >= now[verdict.person.id] for verdict in verdicts):
-                gained = time.work * (mine.working - now[person.id])
-                return Swap(time.item.id, other, version, (share.working + gained) / share.of)
+                return Swap(time.item.id, other, version, _part_with(found, mine))
     return None
 
 
