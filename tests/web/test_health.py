@@ -10,7 +10,7 @@ from django.utils import timezone
 from fairbench.core.formats.screening_doc import load_questions
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_inputs import AdviceInput, OverrideInput, ReviewInput
+from fairbench.web.people.health_inputs import AdviceInput, DeclareInput, OverrideInput, ReviewInput
 from fairbench.web.people.health_summary import person_of, screening_status_of
 from fairbench.web.people.models import Condition, Override, Participant, Screening
 from tests.factories import PASSWORD, ListingFactory, ParticipantFactory, UserFactory, make_group
@@ -282,3 +282,10 @@ def test_a_red_flag_said_at_screening_waits_for_a_clinician(client_in, actor, pe
     health_actions.clear(actor, person.id, AdviceInput(who="Dr Mirren Oake", said="Seen, nothing against it."))
     person.refresh_from_db()
     assert person_of(person).talk_first == ""
+
+
+def test_what_is_not_said_stands_on_the_page_as_taken_as_the_stricter(client_in, actor, person) -> None:
+    health_actions.declare(actor, person.id, DeclareInput(condition="angina"))
+    page = client_in.get(f"/people/{person.id}/").content.decode()
+    assert "Not said whether stable or unstable: taken as the stricter." in page
+    assert "Clearance from a clinician is wanted: angina." in page

@@ -224,6 +224,16 @@ class Conditions:
                     raise ConditionError(f"{found.name} is declared twice, and not alike", "")
             seen.append(condition)
 
+    def not_said(self, declared: Declared) -> str:
+        """What was not said of a condition that has options, and how it is taken; empty where all is said."""
+        found = self.condition(declared.condition)
+        missing = [
+            " or ".join(options)
+            for said, options in ((declared.severity, found.severities), (declared.stage, found.stages))
+            if options and not said
+        ]
+        return f"Not said whether {', and '.join(missing)}: taken as the stricter." if missing else ""
+
     def words(self, declared: Declared) -> str:
         """Such as "replaced knee, left, early"."""
         found = self.condition(declared.condition)

@@ -36,6 +36,7 @@ class DeclaredCondition:
     rules: tuple[Rule, ...]
     clearance: str
     clinical: str
+    not_said: str
 
     @property
     def counts(self) -> str:
@@ -171,4 +172,5 @@ def condition_of(row: Mapping[str, Any]) -> DeclaredCondition:
         tuple(sorted(known.rules_for(declared), key=lambda rule: rule.effect.rank)),
         known.wants_clearance(declared),
         known.condition(row["condition"]).clinical,
+        known.not_said(declared),
     )
