@@ -136,6 +136,11 @@ def _teaching(page: Page) -> None:
     page.clock.run_for(5000)
     page.wait_for_timeout(500)
     page.locator("#do-pause").click()
+    for _ in range(100):  # what the device still holds is sent first, by the clock that stands here
+        if "/record/" in page.url:
+            break
+        page.clock.run_for(1000)
+        page.wait_for_timeout(100)
     page.get_by_role("button", name="Change for").nth(1).click()
     page.locator("[name=item]").select_option(label="7. Seated row")
     page.get_by_label("Version").select_option(label="without a band")
