@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from math import acos, asin, degrees
 
 from ..positions import Level, Position
@@ -74,6 +75,7 @@ WORDS: Mapping[str, tuple[str, str]] = {
     "shoulder_elevation": ("arm is raised", "°"),
     "shoulder_extension": ("arm goes behind", "°"),
     "shoulder_rotation": ("arm turns out", "°"),
+    "arm_moves": ("arm moves with nothing to rest on", "yes"),
     "elbow_flexion": ("elbow bends", "°"),
     "wrist_extension": ("wrist bends back", "°"),
     "wrist_load": ("wrist carries while bent back", "° × %"),
@@ -144,10 +146,13 @@ _SIDED = frozenset(what for what in WORDS if what.startswith(("shoulder_", "elbo
     "grip",
     "load",
     "overhead_load",
+    "arm_moves",
 }
 """Demands of one arm or one leg."""
 _FLAT_HAND = 70.0
 """Degrees that a wrist is bent back where a flat hand carries weight on what lies level."""
+_ARM_MOVES = 20.0
+"""Degrees of shoulder or elbow from one pose to the next that count as a movement of the arm."""
 _PELVIS_HIGH = 0.1
 """Statures that the pelvis is above the head from which somebody on their back counts as head down."""
 _STRAIGHT = 30.0
@@ -196,6 +201,7 @@ def demands_of(
     asked = list(most.values())
     asked += [_demand("grip", 1.0, poses[0][0], f"{side} hand", side) for side in sorted(grips)]
     asked += list(_rising(poses))
+    asked += list(_arms_moving(poses))
     for what, value in (declared or {}).items():
         if what not in DECLARED:
             raise PoseError(f"is not declared but computed; what is declared is {', '.join(DECLARED)}", what)
@@ -257,6 +263,21 @@ def _rising(poses: Sequence[tuple[str, Solved]]) -> Iterator[Demand]:
         sat = [solved for _, solved in poses if solved.pose.position.level is Level.SEATED]
         if not any("seat" in hand for solved in sat for hand in solved.hands.values()):
             yield _demand("rises_alone", 1.0, poses[-1][0], "whole body")
+
+
+def _arms_moving(poses: Sequence[tuple[str, Solved]]) -> Iterator[Demand]:
+    """An arm that goes from pose to pose by itself, its hand on nothing that steadies or carries."""
+    for side in Side:
+        for (_, a), (name, b) in pairwise(poses):
+            free = not any(_is_support(solved.hands[side]) for solved in (a, b))
+            names = [f"{side}_{joint}" for joint in ("shoulder_flex", "shoulder_abduct", "elbow_flex")]
+            if free and max(abs(b.angles[joint] - a.angles[joint]) for joint in names) > _ARM_MOVES:
+                yield _demand("arm_moves", 1.0, name, f"{side} arm", side)
+                break
+
+
+def _is_support(hand: str) -> bool:
+    return hand in HAND and (HAND[hand].steadies or HAND[hand].braces)
 
 
 def _spine(solved: Solved) -> Iterator[PoseDemand]:

@@ -45,7 +45,7 @@ class Profile:
             term.demand
             for _, rules in self._rules
             for rule in rules
-            if rule.effect in (Effect.AVOID, Effect.EASE)
+            if rule.effect is not Effect.FAVOUR
             for term in rule.when
             if term.above and term.demand in WORDS
         )
