@@ -14,8 +14,9 @@ from fairbench.ops.start import Wanted
 
 @pytest.fixture(autouse=True)
 def local(tmp_path: Path, monkeypatch) -> Path:
-    """A folder of its own for what a start keeps."""
+    """A folder of its own for what a start keeps, and ports where no other test serves."""
     monkeypatch.setattr(start, "LOCAL", tmp_path)
+    monkeypatch.setattr(start, "FIRST_WEB_PORT", 18000)
     return tmp_path
 
 
@@ -23,6 +24,7 @@ def test_the_port_is_kept_and_never_moves_by_itself(local: Path) -> None:
     first = start.web_port(None)
     assert start.web_port(None) == first
     with socket.socket() as other:
+        other.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)  # who served here just now leaves it warm
         other.bind(("127.0.0.1", first))
         other.listen()
         with pytest.raises(OpsError, match=f"Port {first} is used by something else.*tablets keep their unsent work"):
