@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import lru_cache
 
 from ..dose.dose import Dose
 from ..exercises.exercise import Exercise, Version
@@ -13,6 +14,7 @@ from .cautions import demand_set
 from .profile import Profile, RuleOutcome
 from .verdict import RejectedVersion, SideFit
 
+_KEPT = 4096
 _ONE_LIMB = frozenset({"hand", "hand-foot", "under-hand", "foot", "ankle"})
 """Where a thing is held that each side can have another of, or none."""
 _LOADS = frozenset({"hand-weight", "bottle", "ankle-weight"})
@@ -37,6 +39,7 @@ class Way:
         return tuple(dict.fromkeys(done))
 
 
+@lru_cache(maxsize=_KEPT)
 def base_of_support(version: Version) -> tuple[Position, tuple[str, ...], frozenset[str], frozenset[str]]:
     """What somebody is in, on and at: the position, what bears the trunk, what the hands and feet rest on, the props.
 
@@ -49,6 +52,7 @@ def base_of_support(version: Version) -> tuple[Position, tuple[str, ...], frozen
     return version.position, on, rests, frozenset(version.props) - of_one_limb
 
 
+@lru_cache(maxsize=_KEPT)
 def is_unsupported(version: Version) -> bool:
     """Whether it is done standing with no hand on anything."""
     return any(demand_set(version, side).of("unsupported") for side in Side)
@@ -80,6 +84,11 @@ def best_way(
         if against is not None:
             rejected[version] = RejectedVersion(version, against)
     passed = tuple(rejected.values())
+    base_made = outcomes[base]
+    if all(made.avoid is None and not made.easings for made in base_made):
+        # Nothing speaks against what is planned: no other way could come before it.
+        left, right = (SideFit(base, made.triggered, tuple(rejected.values())) for made in base_made)
+        return Way(left, right), passed
     ways = _ways(outcomes)
     rung = exercise.versions.index(base)
     best = min(ways, key=lambda pair: _rank(pair, profile, exercise, base, rung, outcomes), default=None)
