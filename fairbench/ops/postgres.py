@@ -15,7 +15,7 @@ from pathlib import Path
 from .packages import OpsError
 
 USER = "fairbench"
-START_TRIES = 60
+START_TRIES = 180
 """Half a second apart."""
 
 
@@ -74,12 +74,7 @@ class Cluster:
         # A server that was killed leaves notes of its process number, which may be anybody's by now.
         for note in (self.data / "postmaster.pid", *self.folder.glob(".s.PGSQL.*")):
             note.unlink(missing_ok=True)
-        # Where only the first process was killed, the others need a moment to notice; until then nothing may start, and
-        # the port is still theirs.
-        for _ in range(START_TRIES):
-            if not self._left_over():
-                break
-            time.sleep(0.5)
+        self._end_left_over()
         port = self._free_port()
         (self.folder / "port").write_text(str(port), encoding="ascii")
         options = [f"-p {port}", "-c listen_addresses=127.0.0.1", f"-c unix_socket_directories={self.folder}"]
@@ -116,10 +111,25 @@ class Cluster:
             return None
         return number if is_ours else None
 
-    def _left_over(self) -> bool:
-        """Whether any process still works in the folder of the data."""
+    def _end_left_over(self) -> None:
+        """Wait until nothing works in the folder of the data any more; until then nothing may start there, and the port
+        is still theirs. Where only the first process was killed, the others notice by themselves. A first process that
+        came up after the start that wanted it was killed has no note: it is asked to stop."""
+        for _ in range(START_TRIES):
+            left = self._left_over()
+            if not left:
+                return
+            for number in left:
+                if str(self.data) in command_of(number).split():
+                    with suppress(ProcessLookupError):
+                        os.kill(number, signal.SIGINT)
+            time.sleep(0.5)
+
+    def _left_over(self) -> list[int]:
+        """The numbers of PostgreSQL's processes that still work in the folder of the data."""
         here = self.data.resolve()
-        return any(_works_in(folder) == here for folder in Path("/proc").glob("[0-9]*"))
+        folders = Path("/proc").glob("[0-9]*")
+        return [int(folder.name) for folder in folders if _works_in(folder) == here]
 
     def _wait_until_ready(self, tries: int = 600) -> None:
         for _ in range(tries):

@@ -53,6 +53,21 @@ def test_started_twice_killed_hard_and_started_again(cluster: Cluster) -> None:
     assert not cluster.folder.exists()
 
 
+def test_a_server_that_lost_its_note_is_asked_to_stop_and_another_starts(cluster: Cluster) -> None:
+    """As when a start is killed while its server comes up: nobody knows its number, and it sits in the folder."""
+    cluster.start()
+    run(cluster, "create table kept (word text)")
+    run(cluster, "insert into kept values ('still here')")
+    before = int((cluster.data / "postmaster.pid").read_text(encoding="ascii").split()[0])
+    (cluster.data / "postmaster.pid").unlink()
+    assert not cluster.running()
+    cluster.start()
+    after = int((cluster.data / "postmaster.pid").read_text(encoding="ascii").split()[0])
+    assert after != before
+    assert not Path(f"/proc/{before}/cwd").exists()
+    assert run(cluster, "select word from kept") == [("still here",)]
+
+
 def test_it_listens_on_loopback_and_wants_its_password(cluster: Cluster) -> None:
     cluster.start()
     assert run(cluster, "show listen_addresses") == [("127.0.0.1",)]
