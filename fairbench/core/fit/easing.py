@@ -81,7 +81,7 @@ _ALWAYS: Mapping[str, str] = {
     "spine_load": "with a lighter weight, or none",
     "grip": "hold loosely, and open the hand in between",
 }
-_NEEDS_BOTH_HANDS = frozenset({"stick", "band", "flex-ring", "ring", "hand-weight", "bottle", "large-ball", "towel"})
+_NEEDS_BOTH_HANDS = frozenset({"stick", "band", "flex-ring", "hand-weight", "bottle", "large-ball", "towel"})
 _FIRST = ("unsupported", "rises_alone", "ankle_load", "overhead_load", "load", "grip")
 """What is brought down first where a rule has several terms."""
 
