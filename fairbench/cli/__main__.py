@@ -1,10 +1,13 @@
 """``bin/fairbench``: reads the command, calls the core, prints. Wrong input: one line, exit 2."""
 
 import argparse
+import datetime
 import io
 import json
 import sys
 from collections.abc import Callable, Sequence
+from contextlib import suppress
+from dataclasses import replace
 from pathlib import Path
 from typing import Any, TypeVar
 
@@ -14,7 +17,7 @@ from fairbench.core.errors import InputError, PlanError
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.search import Wanted, find
 from fairbench.core.exercises.spread import spread
-from fairbench.core.fit.case import Case, judge, talk_first
+from fairbench.core.fit.case import Case, judge
 from fairbench.core.fit.cautions import cautions
 from fairbench.core.fit.cautions import demand_set as asked_of_version
 from fairbench.core.fit.fit import fit
@@ -24,7 +27,7 @@ from fairbench.core.formats.fit_doc import fit_document, met_document
 from fairbench.core.formats.people_doc import people_schemas, read_cases, read_people
 from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan_file
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
-from fairbench.core.people.conditions import Conditions, Declared
+from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.plan import Plan
 from fairbench.core.plan.timeline import Timeline, compile_timeline
@@ -226,7 +229,7 @@ def _fit(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
     file = _of_file(asked.plan, lambda data: read_plan_file(data, load_shelf()))
     plan, shelf = file.plan, file.shelf
-    people = _of_file(asked.people, lambda data: read_people(data, conditions))
+    people = _of_file(asked.people, lambda data: read_people(data, conditions, _today()))
     found = fit(compile_timeline(plan, Group(people), shelf), people, shelf, conditions)
     return _json(fit_document(found, conditions)) if asked.json else text.fit(found)
 
@@ -241,29 +244,38 @@ def _caution(asked: argparse.Namespace) -> str:
     return text.cautions(tuple(triggered), conditions)
 
 
+def _today() -> datetime.date:
+    return datetime.datetime.now().astimezone().date()
+
+
 def _declared(words: str, conditions: Conditions) -> Declared:
-    """``knee-replacement:left:early`` with side, severity and stage in any order."""
+    """``knee-replacement:left:2026-10-08`` with side, severity, stage, figure and day in any order."""
     name, *options = words.strip().split(":")
     found = conditions.condition(name)
-    side, severity, stage = None, "", ""
+    declared = Declared(name)
     for option in options:
-        if option in list(Side):
-            side = Side(option)
-        elif option in found.severities:
-            severity = option
-        elif option in found.stages:
-            stage = option
-        else:
-            known = ", ".join((*Side, *found.severities, *found.stages))
-            raise InputError(f"{found.name} has no option '{option}'; it has {known}", name)
-    declared = Declared(name, side, severity, stage)
-    conditions.check(declared)
-    return declared
+        declared = replace(declared, **_said(option, found))
+    return conditions.as_of(declared, _today())
+
+
+def _said(option: str, found: Condition) -> dict[str, Any]:
+    """What one option says of a condition. Raises :class:`InputError` for one that it does not have."""
+    if option in list(Side):
+        return {"side": Side(option)}
+    if option in found.severities:
+        return {"severity": option}
+    if option in found.stages:
+        return {"stage": option}
+    for name, read in (("measure", float), ("since", datetime.date.fromisoformat)):
+        with suppress(ValueError):
+            return {name: read(option)}
+    known = ", ".join((*Side, *found.severities, *found.stages))
+    raise InputError(f"{found.name} has no option '{option}'; it has {known}", found.id)
 
 
 def _judge(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
-    cases = _of_file(asked.plan, lambda data: read_cases(data, conditions))
+    cases = _of_file(asked.plan, lambda data: read_cases(data, conditions, _today()))
     if asked.json:
         judged = [_judged(case, conditions) for case in cases]
         return _json(judged[0] if len(judged) == 1 else judged)
@@ -276,8 +288,7 @@ def _judge(asked: argparse.Namespace) -> str:
 
 def _judged(case: Case, conditions: Conditions) -> dict[str, Any]:
     verdict, triggered = judge(case, conditions)
-    first = talk_first(case, conditions)
-    reasons = ([first] if first else []) + [hit.rule.because for hit in triggered]
+    reasons = ([case.talk_first] if case.talk_first else []) + [hit.rule.because for hit in triggered]
     return {"verdict": verdict, "reasons": reasons, "applies": [met_document(hit, conditions) for hit in triggered]}
 
 

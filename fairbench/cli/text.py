@@ -15,7 +15,8 @@ from fairbench.core.fit.share import shares
 from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.pose_doc import BodyOut
 from fairbench.core.formats.reading_doc import load_reading
-from fairbench.core.people.conditions import Condition, Conditions, Declared, Effect
+from fairbench.core.people.conditions import Condition, Conditions, Declared
+from fairbench.core.people.rules import Effect
 from fairbench.core.plan.timeline import Step, Timeline
 from fairbench.core.sides import Side
 

@@ -289,3 +289,76 @@ def test_what_is_not_said_stands_on_the_page_as_taken_as_the_stricter(client_in,
     page = client_in.get(f"/people/{person.id}/").content.decode()
     assert "Not said whether stable or unstable: taken as the stricter." in page
     assert "Clearance from a clinician is wanted: angina." in page
+
+
+def conditions_of(person) -> list:
+    person.refresh_from_db()
+    return list(person_of(person).conditions)
+
+
+def test_the_day_of_an_operation_decides_its_stage_and_is_told(client_in, person) -> None:
+    seven = timezone.localdate() - datetime.timedelta(weeks=7)
+    page = send(client_in, person, "declare", condition="hip-replacement", side="left", since=str(seven), stage="settled")
+    assert "replaced hip, left, early" in page.lower()
+    assert f"7 weeks since {seven:%-d %b %Y}" in page
+    assert [(one.stage, one.since) for one in conditions_of(person)] == [("early", seven)]
+    later = person_of(person, today=seven + datetime.timedelta(weeks=12))
+    assert [one.stage for one in later.conditions] == ["settled"]
+    assert f"from {seven:%-d %b %Y}" in history(client_in, person)
+
+
+def test_a_pregnancy_is_said_by_its_due_day_or_its_week(client_in, person) -> None:
+    due = timezone.localdate() + datetime.timedelta(weeks=10)
+    page = send(client_in, person, "declare", condition="pregnancy", since=str(due))
+    assert f"week 30, due {due:%-d %b %Y}" in page
+    assert [one.stage for one in conditions_of(person)] == ["last three months"]
+    send(client_in, person, "end", row=str(Condition.objects.get(participant=person).id))
+    send(client_in, person, "declare", condition="pregnancy", weeks="13")
+    assert [one.stage for one in conditions_of(person)] == ["first three months"]
+    late = timezone.localdate() + datetime.timedelta(weeks=41)
+    assert "is still to come" in send(client_in, person, "declare", condition="pregnancy", since=str(late))
+
+
+def test_advice_sets_a_limit_until_its_day(client_in, person) -> None:
+    until = timezone.localdate() + datetime.timedelta(days=16)
+    said = {"who": "Dr Mirren Oake", "said": "Hip to a right angle", "until": str(until)}
+    limit = {"limit-condition": "limit-hip-bend", "limit-side": "left"}
+    assert "Not saved: measure: say how far it may bend, in °" in send(client_in, person, "clear", **said, **limit)
+    assert "is from 45° to 130°" in send(client_in, person, "clear", **said, **limit, **{"limit-measure": "200"})
+    assert not conditions_of(person)
+    page = send(client_in, person, "clear", **said, **limit, **{"limit-measure": "90"})
+    assert "limit on bending the hip, left, 90°" in page.lower()
+    assert f"until {until:%-d %b %Y}" in page
+    assert [(one.condition, one.measure) for one in conditions_of(person)] == [("limit-hip-bend", 90.0)]
+    assert not person_of(person, today=until + datetime.timedelta(days=1)).conditions
+    row = person.clearances.get()
+    send(client_in, person, "end", row=str(row.id))
+    assert not conditions_of(person)
+    assert Condition.objects.get(participant=person).ended_at is not None
+
+
+def test_a_limit_that_is_over_says_so_and_asks(client_in, person) -> None:
+    row = send(client_in, person, "declare", condition="no-weight-foot", side="left", until=str(timezone.localdate()))
+    assert "no weight on a foot, left" in row.lower()
+    yesterday = timezone.localdate() - datetime.timedelta(days=1)
+    Condition.objects.filter(participant=person).update(until=yesterday)
+    person.refresh_from_db()
+    health_actions.keep_health_summary(person)
+    page = client_in.get(f"/people/{person.id}/").content.decode()
+    assert f"ended {yesterday:%-d %b %Y}: ask whether it still holds" in page
+    assert not conditions_of(person)
+
+
+def test_the_options_of_a_limit_and_of_a_date(client_in, person) -> None:
+    def options(**asked) -> str:
+        return client_in.get(f"/people/{person.id}/options/", asked).content.decode()
+
+    limit = options(**{"limit-condition": "limit-lift"})
+    assert 'id="limit-options"' in limit
+    assert 'name="limit-measure"' in limit
+    assert "The heaviest load, kg" in limit
+    pregnancy = options(condition="pregnancy")
+    assert "Day the child is due" in pregnancy
+    assert "Or the week of the pregnancy" in pregnancy
+    assert "Class:" in options(condition="heart-failure")
+    assert "select" not in options(condition="")

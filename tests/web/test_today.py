@@ -186,3 +186,40 @@ def test_lists_are_paged_and_searched_and_ask_as_little_for_many_as_for_few(
     found = client_in.get("/plans/?q=plan+07").content.decode()
     assert "Copy Plan 07" in found
     assert "Copy Plan 08" not in found
+
+
+def test_a_reading_beyond_the_usual_waits_until_another_is_taken(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    page = news(client_in, meeting, person, kind="reading", where="blood-pressure", figures="184/96").content.decode()
+    assert "Blood pressure 184/96 mmHg" in page
+    assert "Not today. Blood pressure 184/96 mmHg. Not with this." in page
+    news(client_in, meeting, person, kind="talked")
+    assert "184/96" in first(meeting).talk_first
+    news(client_in, meeting, person, kind="reading", where="blood-pressure", figures="150 / 90")
+    assert first(meeting).talk_first == ""
+
+
+def test_a_reading_that_asks_for_a_talk_is_talked_over(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    page = news(client_in, meeting, person, kind="reading", where="sugar", figures="4,6").content.decode()
+    assert "checked, can join" in page
+    news(client_in, meeting, person, kind="talked")
+    assert first(meeting).talk_first == ""
+
+
+@pytest.mark.parametrize(
+    ("where", "figures", "says"),
+    [
+        ("blood-pressure", "120", "blood pressure is 2 figures: upper/lower"),
+        ("blood-pressure", "high", "needs a number"),
+        ("pulse", "900", "pulse at rest, rate: 900 is not from 20 to 250"),
+        ("mood", "3", "there is no reading"),
+        ("pulse", "", "pulse at rest is one figure"),
+        ("pulse", "1" * 30, "is no reading; write it as 145/85"),
+    ],
+)
+def test_what_is_no_reading_is_said(client_in, meeting, group, where, figures, says) -> None:
+    answer = news(client_in, meeting, group.participants.first(), kind="reading", where=where, figures=figures)
+    assert answer.status_code == 422
+    assert says in answer.content.decode()
+    assert DayNote.objects.count() == 0

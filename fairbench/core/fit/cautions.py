@@ -8,7 +8,8 @@ from ..body.demands import Demand
 from ..body.movement import demands
 from ..dose.dose import ContractRelax, Dose, Hold, RampedIsometric, Repetitions, Sequence
 from ..exercises.exercise import Version
-from ..people.conditions import Conditions, Declared, Effect, Rule, Term, Which
+from ..people.conditions import Conditions, Declared
+from ..people.rules import Effect, Rule, Term, Which
 from ..positions import Level, Position
 from ..sides import Side
 

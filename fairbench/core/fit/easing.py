@@ -9,10 +9,11 @@ version, and the fit looks for another.
 from collections.abc import Callable, Mapping
 from functools import lru_cache
 
+from ..body.demands import WORDS
 from ..body.movement import least
 from ..body.pose.contacts import HAND
 from ..exercises.exercise import Version
-from ..people.conditions import Term
+from ..people.rules import Term
 from ..positions import Level
 from ..sides import Side
 from .cautions import TriggeredRule
@@ -88,7 +89,8 @@ _FIRST = ("unsupported", "rises_alone", "ankle_load", "overhead_load", "load", "
 
 def easing(hit: TriggeredRule, version: Version) -> str:
     """What is done otherwise in ``version`` to follow a rule that asks for less; empty where it cannot be followed."""
-    return _easing(hit.rule.when, hit.side, version)
+    words = _easing(hit.rule.when, hit.side, version)
+    return hit.rule.do if words and hit.rule.do else words
 
 
 @lru_cache(maxsize=_KEPT)
@@ -104,12 +106,21 @@ def _easing(terms: tuple[Term, ...], side: Side | None, version: Version) -> str
 
 def _brought_down(term: Term, side: Side | None, version: Version) -> str:
     if term.demand in _ALWAYS:
-        return _ALWAYS[term.demand].format(bound=term.bound)
+        return _to_the_figure(_ALWAYS[term.demand].format(bound=term.bound), term)
     special = _SPECIAL.get(term.demand)
     words = special(version, side) if special else ""
     if not words and term.demand in _RANGE and _within(term, side, version):
         words = _RANGE[term.demand].format(side=side or "", height=_height(term.bound))
+        words = _to_the_figure(words, term)
     return " ".join(words.split())
+
+
+def _to_the_figure(words: str, term: Term) -> str:
+    """With the figure that was said of the person, where the rule has its bound from one."""
+    if not term.measured:
+        return words
+    unit = WORDS[term.demand][1]
+    return f"{words}, to {term.bound:g}{'' if unit == '°' else ' '}{unit} at most"
 
 
 def _within(term: Term, side: Side | None, version: Version) -> bool:

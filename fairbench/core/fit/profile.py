@@ -8,7 +8,8 @@ from ..body.demands import WORDS, harder_by
 from ..dose.dose import Dose
 from ..exercises.exercise import Version
 from ..exercises.ladder import NOTICEABLE
-from ..people.conditions import Conditions, Declared, Effect
+from ..people.conditions import Conditions, Declared
+from ..people.rules import Effect
 from ..sides import Side
 from .cautions import DemandSet, TriggeredRule, demand_set, triggered_rules
 from .easing import easing

@@ -7,7 +7,7 @@ from functools import lru_cache
 from ..dose.dose import Dose
 from ..exercises.exercise import Exercise, Version
 from ..exercises.limbs import Limbs
-from ..people.conditions import Effect
+from ..people.rules import Effect
 from ..positions import Level, Position
 from ..sides import Side
 from .cautions import demand_set

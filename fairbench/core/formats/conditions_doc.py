@@ -7,7 +7,8 @@ from typing import Any
 from pydantic import Field, TypeAdapter, ValidationError
 
 from ..errors import CatalogueError, InputError
-from ..people.conditions import Condition, Conditions, Effect, Example, Rule, Which, read_when
+from ..people.conditions import Condition, Conditions, Dated, Measure
+from ..people.rules import Effect, Example, Rule, Which, read_when
 from .catalogue_doc import CATALOGUE
 from .dose_doc import Doc
 from .places import first_error
@@ -15,8 +16,8 @@ from .yaml_lines import line_of, load
 
 
 class RuleDoc(Doc):
-    """One caution: what it leads to, when, why, and the kind of guidance it is usual in; for whom, on which side, and
-    its examples."""
+    """One caution: what it leads to, when, why, and the kind of guidance it is usual in; for whom, on which side, what
+    eases it where that is not what usually does, and its examples."""
 
     effect: Effect = Field(strict=False)
     when: str
@@ -25,12 +26,34 @@ class RuleDoc(Doc):
     severity: list[str] = Field(default_factory=list)
     stage: list[str] = Field(default_factory=list)
     side: Which = Field(default=Which.SAME, strict=False)
+    do: str = ""
     triggers: list[str | dict[str, float]] = Field(default_factory=list)
     spares: list[str | dict[str, float]] = Field(default_factory=list)
 
 
+class DatedDoc(Doc):
+    """The day that a condition counts from: how it and the weeks since are asked for, the full week from which each
+    stage is reached, and by how many weeks the day that is asked for lies ahead (a due date)."""
+
+    words: str
+    weeks_words: str = "Or full weeks since"
+    from_week: dict[str, int]
+    ahead: int = Field(default=0, ge=0)
+
+
+class MeasureDoc(Doc):
+    """A figure that a rule takes its bound from: ``when: hip_flexion > measure``. The least counts where none is
+    said."""
+
+    words: str
+    unit: str
+    least: float = Field(strict=False)
+    most: float = Field(strict=False)
+
+
 class ConditionDoc(Doc):
-    """A condition with its rules, as it is written."""
+    """A condition with its rules, as it is written. ``severity_words`` and ``stage_words`` are what its options are
+    called: a class, a grade, a phase."""
 
     id: str = Field(pattern=r"^[a-z][a-z0-9-]*$")
     name: str
@@ -42,6 +65,10 @@ class ConditionDoc(Doc):
     asks_clinician: list[str] = Field(default_factory=list)
     excludes: list[str] = Field(default_factory=list)
     talk: str = ""
+    severity_words: str = "How much"
+    stage_words: str = "Stage"
+    dated: DatedDoc | None = None
+    measure: MeasureDoc | None = None
     rules: list[RuleDoc] = Field(min_length=1)
 
 
@@ -90,6 +117,8 @@ def _condition(doc: ConditionDoc) -> Condition:
             rules.append(_rule(doc, number, row))
         except InputError as error:
             raise error.within(f"rules[{number - 1}]") from None
+    if doc.measure is None and any(rule.is_measured for rule in rules):
+        raise CatalogueError("a rule has its bound from a measure that there is not", "measure")
     return Condition(
         doc.id,
         doc.name,
@@ -102,7 +131,21 @@ def _condition(doc: ConditionDoc) -> Condition:
         tuple(doc.excludes),
         doc.clinical,
         doc.talk,
+        doc.severity_words,
+        doc.stage_words,
+        _dated(doc),
+        Measure(**doc.measure.model_dump()) if doc.measure else None,
     )
+
+
+def _dated(doc: ConditionDoc) -> Dated | None:
+    """The day a condition counts from, with the weeks of its stages in order and none left out."""
+    if doc.dated is None:
+        return None
+    weeks = list(doc.dated.from_week.values())
+    if list(doc.dated.from_week) != doc.stages or weeks[:1] != [0] or weeks != sorted(set(weeks)):
+        raise CatalogueError("names every stage in order, the first from week 0", "dated.from_week")
+    return Dated(doc.dated.words, doc.dated.weeks_words, tuple(doc.dated.from_week.items()), doc.dated.ahead)
 
 
 def _rule(condition: ConditionDoc, number: int, doc: RuleDoc) -> Rule:
@@ -127,6 +170,7 @@ def _rule(condition: ConditionDoc, number: int, doc: RuleDoc) -> Rule:
         doc.side,
         tuple(_example(example) for example in doc.triggers),
         tuple(_example(example) for example in doc.spares),
+        doc.do,
     )
 
 

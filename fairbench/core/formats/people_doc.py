@@ -1,38 +1,55 @@
 """People and cases as files: who has what, and one movement given as demands."""
 
+import datetime
 import json
-from typing import Any
+from collections.abc import Callable
+from typing import Any, TypeVar
 
-from pydantic import AliasChoices, BaseModel, ConfigDict, Field, TypeAdapter, ValidationError, model_validator
+from pydantic import AliasChoices, Field, TypeAdapter, ValidationError, model_validator
 
 from ..body.demands import WORDS, Demand
 from ..errors import InputError
-from ..fit.case import Case, clearance_wanted, talk_wanted
+from ..fit.case import Case
 from ..people.conditions import Conditions, Declared
 from ..people.person import Override, Person
 from ..people.red_flags import flags_of
+from ..people.standing import Advice, ScreeningSaid, Standing, why_talk_first
 from ..positions import Position
 from ..sides import Side
 from .dose_doc import Doc
 from .places import first_error
+from .readings_doc import reading
 from .red_flags_doc import load_red_flags
+
+T = TypeVar("T")
 
 _OPTION_NOW = {"arm of little use": "arm moves little so far"}
 """Options that were called otherwise when a file was written."""
 
 
 class DeclaredDoc(Doc):
-    """A condition by id. ``side`` left out means both sides, where it has sides."""
+    """A condition by id, with what is said of it."""
 
     condition: str
-    side: Side | None = Field(default=None, strict=False)
-    severity: str = ""
-    stage: str = ""
-    cleared: bool = False
+    side: Side | None = Field(default=None, strict=False, description="Left out: both sides, where it has sides.")
+    severity: str = Field(default="", description="One of its own; left out, it may be any of them.")
+    stage: str = Field(default="", description="One of its own; left out, it may be any of them.")
+    since: datetime.date | None = Field(
+        default=None, strict=False, description="The day it counts from; it decides the stage."
+    )
+    weeks: float | None = Field(
+        default=None, strict=False, ge=0, le=5200, description="Full weeks since that day, where the day is not known."
+    )
+    measure: float | None = Field(
+        default=None, strict=False, description="Its figure, in the unit of the condition, such as degrees."
+    )
+    cleared: bool = Field(default=False, description="Whether a clinician has cleared it.")
 
-    def value(self) -> Declared:
+    def value(self, today: datetime.date) -> Declared:
         """As the core has it; whether it can be declared is checked there."""
-        return Declared(self.condition, self.side, _OPTION_NOW.get(self.severity, self.severity), self.stage)
+        severity = _OPTION_NOW.get(self.severity, self.severity)
+        since = self.since or (None if self.weeks is None else today - datetime.timedelta(weeks=self.weeks))
+        return Declared(self.condition, self.side, severity, self.stage, since, self.measure)
 
 
 class OverrideDoc(Doc):
@@ -44,27 +61,114 @@ class OverrideDoc(Doc):
     instead: str = ""
 
 
-class PersonDoc(Doc):
-    """A person, as they are written. ``pace`` is a factor on the time of a repetition, 1 or more."""
+class ReadingDoc(Doc):
+    """A reading: what was measured, and its figures in the order they are said (upper, then lower)."""
 
-    id: str
-    name: str = ""
-    pace: float = Field(default=1.0, strict=False)
+    reading: str
+    values: list[float] = Field(strict=False, description="In mmHg, beats a minute, %, mmol/l or °C.")
+
+
+class EventDoc(Doc):
+    """Something that happened and ends a screening that was given before it."""
+
+    what: str = Field(description="Such as 'a fall' or 'an operation'.")
+    on: datetime.date = Field(strict=False)
+
+
+class ScreeningDoc(Doc):
+    """Where the screening stands."""
+
+    given: datetime.date | None = Field(default=None, strict=False, description="null: never asked.")
+    read: bool = Field(default=True, description="Whether the answers were read together.")
+
+
+class AdviceDoc(Doc):
+    """A clinician's word. A limit that it sets is a condition, with its ``until``."""
+
+    about: str = Field(default="", description="The condition that it clears; empty for taking part at all.")
+    until: datetime.date | None = Field(default=None, strict=False)
+
+
+class HealthDoc(Doc):
+    """What is said of somebody's health, as a person and a case have it."""
+
     conditions: list[DeclaredDoc] = Field(default_factory=list)
     talk_first: str = ""
     flags: list[str] = Field(default_factory=list)
+    readings: list[ReadingDoc] = Field(default_factory=list)
+    events: list[EventDoc] = Field(default_factory=list)
+    screening: ScreeningDoc | None = Field(default=None, description="Left out: nothing is made of it.")
+    advice: list[AdviceDoc] = Field(default_factory=list)
+
+    def declared(self, conditions: Conditions, today: datetime.date) -> tuple[Declared, ...]:
+        """The conditions as they are today. Raises :class:`InputError` with the place in it."""
+        declared = []
+        for number, doc in enumerate(self.conditions):
+            try:
+                declared.append(conditions.as_of(doc.value(today), today))
+            except InputError as error:
+                raise error.within(f"conditions[{number}]") from None
+        try:
+            conditions.check_together(declared)
+        except InputError as error:
+            raise InputError(error.message, "conditions") from None
+        return tuple(declared)
+
+    def why_talk_first(self, conditions: Conditions, today: datetime.date) -> str:
+        """Why a talk or a clinician comes first, or nothing. Raises :class:`InputError` with the place in it."""
+        readings = []
+        for number, doc in enumerate(self.readings):
+            try:
+                readings.append(reading(doc.reading, tuple(doc.values)))
+            except InputError as error:
+                raise error.within(f"readings[{number}]") from None
+        said = Standing(
+            self.talk_first,
+            flags_of(self.flags, load_red_flags()),
+            tuple(readings),
+            tuple(Advice(doc.about, doc.until) for doc in self.advice),
+            tuple((doc.what, doc.on) for doc in self.events),
+            ScreeningSaid(self.screening.given, self.screening.read) if self.screening else None,
+        )
+        cleared = frozenset(doc.condition for doc in self.conditions if doc.cleared)
+        return why_talk_first(said, self.declared(conditions, today), cleared, conditions, today)
+
+
+class PersonDoc(HealthDoc):
+    """A person, as they are written."""
+
+    id: str
+    name: str = ""
+    pace: float = Field(default=1.0, strict=False, description="A factor on the time between positions, 1 to 3.")
     overrides: list[OverrideDoc] = Field(default_factory=list, validation_alias=AliasChoices("overrides", "overruled"))
+
+    def value(self, conditions: Conditions, today: datetime.date) -> Person:
+        """As the core has them."""
+        overrides = tuple(Override(o.exercise, o.version, o.reason, o.instead) for o in self.overrides)
+        declared, first = self.declared(conditions, today), self.why_talk_first(conditions, today)
+        return Person(self.id, self.name or self.id, self.pace, declared, first, overrides)
 
 
 _RENAMED = {f"{joint}_lever": f"{joint}_moment" for joint in ("shoulder", "hip", "knee", "low_back")}
 
 
-class DemandDoc(Doc):
-    """One thing that the movement asks; ``side`` where it is asked of one side."""
+_UNITS = (
+    "By its unit. "
+    + "; ".join(
+        f"{unit}: {', '.join(name for name, (_, its) in WORDS.items() if its == unit)}"
+        for unit in dict.fromkeys(unit for _, unit in WORDS.values())
+    )
+    + ". Of 3: 0 none, 1 some, 2 clearly, 3 as much as there is. Yes: 1."
+)
+"""The unit of each demand, in words."""
 
-    id: str
-    value: float = Field(default=1.0, strict=False)
-    side: Side | None = Field(default=None, strict=False)
+
+class DemandDoc(Doc):
+    """One thing that the movement asks."""
+
+    id: str = Field(json_schema_extra={"enum": list(WORDS)})
+    value: float = Field(default=1.0, strict=False, description=_UNITS)
+    side: Side | None = Field(default=None, strict=False, description="Where it is asked of one side alone.")
 
     @model_validator(mode="before")
     @classmethod
@@ -78,29 +182,24 @@ class DemandDoc(Doc):
         return {**given, "id": _RENAMED.get(called, called)} if isinstance(called, str) else given
 
 
-class CaseDoc(BaseModel):
-    """One person's conditions and one movement given as demands."""
+class CaseDoc(HealthDoc):
+    """One person's health and one movement given as demands."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
-
-    conditions: list[DeclaredDoc] = Field(default_factory=list)
     demands: list[DemandDoc] = Field(default_factory=list)
-    position: Position = Position.SEATED
-    seconds: float = Field(default=0.0, ge=0)
-    held: float = Field(default=0.0, ge=0)
-    talk_first: str = ""
-    flags: list[str] = Field(default_factory=list)
+    position: Position = Field(default=Position.SEATED, strict=False)
+    seconds: float = Field(default=0.0, ge=0, strict=False, description="Seconds of work.")
+    held: float = Field(default=0.0, ge=0, strict=False, description="The longest stretch held still, in seconds.")
 
-    def value(self) -> Case:
-        """The case as the core judges it."""
+    def value(self, conditions: Conditions, today: datetime.date) -> Case:
+        """The case as the core judges it. Raises :class:`InputError` with the place in it."""
+        declared, first = self.declared(conditions, today), self.why_talk_first(conditions, today)
+        for number, demand in enumerate(self.demands):
+            if demand.id not in WORDS:
+                raise InputError(f"there is no demand '{demand.id}'", f"demands[{number}].id")
         demands = tuple(
             Demand(d.id, WORDS[d.id][0], d.value, WORDS[d.id][1], "given", "", d.side) for d in self.demands
         )
-        declared = tuple(doc.value() for doc in self.conditions)
-        cleared = frozenset(doc.condition for doc in self.conditions if doc.cleared)
-        flags = flags_of(self.flags, load_red_flags())
-        talk = self.talk_first or next((flag.reason for flag in flags), "")
-        return Case(declared, demands, self.position, self.seconds, self.held, cleared, talk)
+        return Case(declared, demands, self.position, self.seconds, self.held, first)
 
 
 _PEOPLE = TypeAdapter(list[PersonDoc])
@@ -111,34 +210,32 @@ def people_schemas() -> dict[str, Any]:
     return {"people": _PEOPLE.json_schema(), "case": CaseDoc.model_json_schema()}
 
 
-def read_people(data: bytes, conditions: Conditions) -> tuple[Person, ...]:
-    """Everyone in a file. Raises :class:`InputError` with the place in it."""
+def read_people(data: bytes, conditions: Conditions, today: datetime.date) -> tuple[Person, ...]:
+    """Everyone in a file, as they are ``today``. Raises :class:`InputError` with the place in it."""
     docs = _validated(_PEOPLE, data)
     ids = [doc.id for doc in docs]
     if len(set(ids)) != len(ids):
         raise InputError("two people have the same id", "id")
-    return tuple(_person(doc, f"[{number}]", conditions) for number, doc in enumerate(docs))
+    return tuple(_within(f"[{number}]", doc.value, conditions, today) for number, doc in enumerate(docs))
 
 
-def read_cases(data: bytes, conditions: Conditions) -> tuple[Case, ...]:
-    """One case, or a list of them. Raises :class:`InputError` with the place in it."""
+def read_cases(data: bytes, conditions: Conditions, today: datetime.date) -> tuple[Case, ...]:
+    """One case, or a list of them, as they are ``today``. Raises :class:`InputError` with the place in it."""
     found: CaseDoc | list[CaseDoc] = _validated(TypeAdapter(CaseDoc | list[CaseDoc]), data)
     if found == []:
         raise InputError("should be an object with named fields, or a list of some")
     if isinstance(found, list):
-        return tuple(_case(doc, f"[{number}]", conditions) for number, doc in enumerate(found))
-    return (_case(found, "", conditions),)
+        return tuple(_within(f"[{number}]", doc.value, conditions, today) for number, doc in enumerate(found))
+    return (found.value(conditions, today),)
 
 
-def _case(doc: CaseDoc, place: str, conditions: Conditions) -> Case:
-    _check(doc.conditions, place, conditions)
-    for number, demand in enumerate(doc.demands):
-        if demand.id not in WORDS:
-            raise InputError(f"there is no demand '{demand.id}'", f"{place}.demands[{number}].id".lstrip("."))
+def _within(
+    place: str, read: Callable[[Conditions, datetime.date], T], conditions: Conditions, today: datetime.date
+) -> T:
     try:
-        return doc.value()
+        return read(conditions, today)
     except InputError as error:
-        raise error.within(place) if place else error from None
+        raise error.within(place) from None
 
 
 def _validated(adapter: TypeAdapter[Any], data: bytes) -> Any:
@@ -151,32 +248,3 @@ def _validated(adapter: TypeAdapter[Any], data: bytes) -> Any:
     except ValidationError as error:
         message, place, _ = first_error(error)
         raise InputError(message, place) from None
-
-
-def _check(docs: list[DeclaredDoc], place: str, conditions: Conditions) -> tuple[Declared, ...]:
-    declared = []
-    for number, doc in enumerate(docs):
-        try:
-            conditions.check(doc.value())
-        except InputError as error:
-            raise error.within(f"{place}{'.' if place else ''}conditions[{number}]") from None
-        declared.append(doc.value())
-    try:
-        conditions.check_together(declared)
-    except InputError as error:
-        raise InputError(error.message, f"{place}{'.' if place else ''}conditions") from None
-    return tuple(declared)
-
-
-def _person(doc: PersonDoc, place: str, conditions: Conditions) -> Person:
-    declared = _check(doc.conditions, place, conditions)
-    overrides = tuple(Override(o.exercise, o.version, o.reason, o.instead) for o in doc.overrides)
-    try:
-        cleared = frozenset(given.condition for given in doc.conditions if given.cleared)
-        flags = flags_of(doc.flags, load_red_flags())
-        said = next((flag.reason for flag in flags), "")
-        wanted = doc.talk_first or said or clearance_wanted(declared, cleared, conditions)
-        wanted = wanted or talk_wanted(declared, conditions)
-        return Person(doc.id, doc.name or doc.id, doc.pace, declared, wanted, overrides)
-    except InputError as error:
-        raise error.within(place) from None

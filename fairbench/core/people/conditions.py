@@ -1,120 +1,50 @@
-"""Declared health matters and needs, and the rules that tie them to what a movement asks."""
+"""Declared health matters and needs: what can be said of each, and which rules count for what was said."""
 
-import re
+import datetime
 from collections.abc import Iterable, Iterator, Mapping
-from dataclasses import dataclass
-from enum import StrEnum
+from dataclasses import dataclass, replace
 
-from ..body.demands import WORDS
-from ..errors import CatalogueError, InputError
-from ..positions import Position
-from ..ranked import Ranked
+from ..errors import InputError
 from ..sides import Side
+from .rules import Rule
 
 
 class ConditionError(InputError):
     """A condition that is not known, or declared with an option it does not have."""
 
 
-class Effect(Ranked):
-    """What a rule leads to, from the strictest."""
-
-    AVOID = "avoid"
-    EASE = "ease"
-    WATCH = "watch"
-    FAVOUR = "favour"
-
-
-class Which(StrEnum):
-    """Whose side of the body a rule looks at, where the condition has one."""
-
-    SAME = "same"
-    OTHER = "other"
-    ANY = "any"
-
-
-FLAGS: Mapping[str, str] = {
-    "standing": "is done standing",
-    "seated": "is done seated",
-    "held": "seconds held still with effort",
-    "seconds": "seconds of work",
-    **{
-        position.value: f"is done {position.words}"
-        for position in Position
-        if position.value not in ("seated", "standing")
-    },
-}
-"""What a rule can test besides demands: from the version's position and dose."""
+LIMITS = "a clinician's limits"
+"""The topic of what a clinician sets for somebody, mostly until a day."""
 
 
 @dataclass(frozen=True, slots=True)
-class Term:
-    """One bound on one demand, such as ``spine_flexion > 40``. A bare name is ``> 0``."""
+class Measure:
+    """A figure that can be said of a condition, such as the degrees to which a hip bends. The least is the strictest,
+    and counts where none is said."""
 
-    demand: str
-    above: bool
-    bound: float
+    words: str
+    unit: str
+    least: float
+    most: float
 
-    def holds(self, value: float) -> bool:
-        """Whether a value is beyond the bound."""
-        return value > self.bound if self.above else value < self.bound
-
-    @property
-    def words(self) -> str:
-        """``wrist bends back over 55°``."""
-        words, unit = WORDS.get(self.demand, (FLAGS.get(self.demand, self.demand), ""))
-        if self.above and not self.bound:
-            return words
-        glue = "" if unit in ("°", "%") else " "
-        return f"{words} {'over' if self.above else 'under'} {self.bound:g}{glue}{unit}".rstrip()
-
-
-_TERM = re.compile(r"^([a-z_]+)(?:\s*([<>])\s*(-?\d+(?:\.\d+)?))?$")
-
-
-def read_when(text: str) -> tuple[Term, ...]:
-    """``spine_flexion > 25 & load > 0.4`` as terms that must all hold. Raises :class:`CatalogueError`."""
-    terms = []
-    for piece in text.split("&"):
-        match = _TERM.match(piece.strip())
-        if match is None:
-            raise CatalogueError(f"'{piece.strip()}' is no test; write a demand, < or >, and a number", "when")
-        name, sign, bound = match.groups()
-        if name not in WORDS and name not in FLAGS:
-            raise CatalogueError(f"there is no demand '{name}'", "when")
-        terms.append(Term(name, sign != "<", float(bound or 0)))
-    return tuple(terms)
-
-
-Example = str | tuple[tuple[str, float], ...]
-"""``exercise/version``, or demands with their values where nothing on the shelf asks it."""
+    def figure(self, value: float) -> str:
+        """``90°`` or ``2 kg``."""
+        return f"{value:g}{self.unit}" if self.unit == "°" else f"{value:g} {self.unit}"
 
 
 @dataclass(frozen=True, slots=True)
-class Rule:
-    """One caution. ``triggers`` and ``spares`` are examples that must and must not trigger it."""
+class Dated:
+    """A day that a condition counts from, and from which full week on each stage is reached. ``ahead`` are the weeks by
+    which the day that people know lies after it: a pregnancy is known by the day the child is due."""
 
-    condition: str
-    number: int
-    effect: Effect
-    when: tuple[Term, ...]
-    because: str
-    kind: str
-    severity: tuple[str, ...] = ()
-    stage: tuple[str, ...] = ()
-    which: Which = Which.SAME
-    triggers: tuple[Example, ...] = ()
-    spares: tuple[Example, ...] = ()
+    words: str
+    weeks_words: str
+    from_week: tuple[tuple[str, int], ...]
+    ahead: int = 0
 
-    @property
-    def id(self) -> str:
-        """``wrist-fracture-2``."""
-        return f"{self.condition}-{self.number}"
-
-    @property
-    def when_words(self) -> str:
-        """All of its terms, in words."""
-        return " and ".join(term.words for term in self.when)
+    def stage(self, weeks: float) -> str:
+        """The stage so many weeks on."""
+        return [name for name, begins in self.from_week if weeks >= begins][-1]
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,6 +54,7 @@ class Condition:
     ``asks_clinician`` are the severities and stages with which a clinician is asked first; ``("",)`` is always.
     ``talk`` is why a conversation comes before joining in, empty where none does. ``excludes`` are conditions that
     cannot be true at the same time. ``clinical`` is the name that a clinician uses, empty where it is the same.
+    ``severity_words`` and ``stage_words`` are what its options are called in care: a class, a grade, a phase.
     """
 
     id: str
@@ -137,6 +68,10 @@ class Condition:
     excludes: tuple[str, ...] = ()
     clinical: str = ""
     talk: str = ""
+    severity_words: str = "How much"
+    stage_words: str = "Stage"
+    dated: Dated | None = None
+    measure: Measure | None = None
 
     @property
     def full_name(self) -> str:
@@ -146,12 +81,15 @@ class Condition:
 
 @dataclass(frozen=True, slots=True)
 class Declared:
-    """A condition as somebody has it. ``side`` None means both where the condition has sides."""
+    """A condition as somebody has it. ``side`` None means both where the condition has sides. ``since`` is the day it
+    counts from (an operation, a birth, the beginning of a pregnancy), ``measure`` its figure; None where not said."""
 
     condition: str
     side: Side | None = None
     severity: str = ""
     stage: str = ""
+    since: datetime.date | None = None
+    measure: float | None = None
 
 
 def _counts(options: tuple[str, ...], said: str) -> bool:
@@ -175,6 +113,11 @@ class Conditions:
         except KeyError:
             raise ConditionError(f"there is no condition '{condition_id}'", "condition") from None
 
+    @property
+    def limits(self) -> tuple[Condition, ...]:
+        """What a clinician can set as a limit."""
+        return tuple(condition for condition in self if condition.topic == LIMITS)
+
     def check(self, declared: Declared) -> Condition:
         """The condition, if it can be declared like this. Raises :class:`ConditionError` naming the option."""
         found = self.condition(declared.condition)
@@ -187,16 +130,35 @@ class Conditions:
             if given and given not in options:
                 known = ", ".join(options) or "none"
                 raise ConditionError(f"{found.name} has no {name} '{given}'; it has {known}", name)
+        if declared.since is not None and found.dated is None:
+            raise ConditionError(f"{found.name} counts from no day", "since")
+        if declared.measure is not None:
+            _check_measure(found, declared.measure)
         return found
+
+    def as_of(self, declared: Declared, day: datetime.date) -> Declared:
+        """The condition as it is on a day: where the day it counts from is said, that decides the stage. Raises
+        :class:`ConditionError` for one that is still to come."""
+        dated = self.check(declared).dated
+        if declared.since is None or dated is None:
+            return declared
+        if declared.since > day:
+            raise ConditionError(f"{declared.since:%-d %b %Y} is still to come", "since")
+        return replace(declared, stage=dated.stage((day - declared.since).days // 7))
 
     def rules_for(self, declared: Declared) -> tuple[Rule, ...]:
         """The rules that count for a condition as declared. Where it is not said which of its options it is, the rules
         of all of them count: what is not known is taken as the stricter."""
-        return tuple(
+        found = self.check(declared)
+        rules = (
             rule
-            for rule in self.check(declared).rules
+            for rule in found.rules
             if _counts(rule.severity, declared.severity) and _counts(rule.stage, declared.stage)
         )
+        if found.measure is None:
+            return tuple(rules)
+        bound = found.measure.least if declared.measure is None else declared.measure
+        return tuple(rule.measured_at(bound) if rule.is_measured else rule for rule in rules)
 
     def wants_clearance(self, declared: Declared) -> str:
         """Why a clinician is asked first, or nothing. Where it is not said which option it is, it may be that one."""
@@ -220,7 +182,7 @@ class Conditions:
                 same = other.condition == condition.condition and (
                     None in (condition.side, other.side) or condition.side is other.side
                 )
-                if same and (condition.severity, condition.stage) != (other.severity, other.stage):
+                if same and replace(condition, side=None) != replace(other, side=None):
                     raise ConditionError(f"{found.name} is declared twice, and not alike", "")
             seen.append(condition)
 
@@ -232,10 +194,35 @@ class Conditions:
             for said, options in ((declared.severity, found.severities), (declared.stage, found.stages))
             if options and not said
         ]
-        return f"Not said whether {', and '.join(missing)}: taken as the stricter." if missing else ""
+        said = [f"Not said whether {', and '.join(missing)}: taken as the stricter."] if missing else []
+        if found.measure is not None and declared.measure is None:
+            least = found.measure.figure(found.measure.least)
+            said.append(f"Not said {found.measure.words.lower()}: taken as {least}.")
+        return " ".join(said)
 
     def words(self, declared: Declared) -> str:
-        """Such as "replaced knee, left, early"."""
+        """Such as "replaced knee, left, early" or "limit on bending the hip, left, 90°"."""
         found = self.condition(declared.condition)
         parts = [found.name, declared.side.value if declared.side else "", declared.severity, declared.stage]
+        if found.measure is not None and declared.measure is not None:
+            parts.append(found.measure.figure(declared.measure))
         return ", ".join(part for part in parts if part)
+
+    def counted(self, declared: Declared, day: datetime.date) -> str:
+        """Such as "7 weeks since 8 Oct 2026"; empty where no day is said."""
+        dated = self.condition(declared.condition).dated
+        if dated is None or declared.since is None:
+            return ""
+        weeks = (day - declared.since).days // 7
+        if dated.ahead:
+            due = declared.since + datetime.timedelta(weeks=dated.ahead)
+            return f"week {weeks}, due {due:%-d %b %Y}"
+        return f"{weeks} week{'' if weeks == 1 else 's'} since {declared.since:%-d %b %Y}"
+
+
+def _check_measure(found: Condition, value: float) -> None:
+    if found.measure is None:
+        raise ConditionError(f"{found.name} has no figure", "measure")
+    if not found.measure.least <= value <= found.measure.most:
+        least, most = found.measure.figure(found.measure.least), found.measure.figure(found.measure.most)
+        raise ConditionError(f"{found.name} is from {least} to {most}", "measure")

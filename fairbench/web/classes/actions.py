@@ -88,6 +88,7 @@ def note_today(actor: Actor, meeting_id: UUID, given: NewsInput) -> DayNote:
         kind=given.kind,
         where=given.place,
         side=given.place_side or "",
+        figures=list(given.figures) if given.kind is DayNote.Kind.READING else [],
         user=actor.user,
         event=event,
     )

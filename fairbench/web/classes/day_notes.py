@@ -3,9 +3,11 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
+from fairbench.core.formats.readings_doc import reading
 from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Person
+from fairbench.core.people.readings import Reading, strictest
 from fairbench.core.people.red_flags import RedFlag, flags_of
 from fairbench.core.people.screening import Outcome
 from fairbench.core.sides import Side
@@ -59,6 +61,8 @@ def words_of(note: DayNote) -> str:
     if note.kind == DayNote.Kind.FLAG:
         known = load_red_flags()
         return known[note.where].name if note.where in known else note.where
+    if note.kind == DayNote.Kind.READING:
+        return _reading(note).words
     return _WORDS[DayNote.Kind(note.kind)]
 
 
@@ -82,14 +86,23 @@ def _today(participant: Participant, theirs: Sequence[DayNote], joins: bool) -> 
     also = [declared for note in theirs if (declared := _declared(note)) is not None]
     known = load_red_flags()
     flags = flags_of((n.where for n in theirs if n.kind == DayNote.Kind.FLAG and n.where in known), known)
-    person = person_of(participant, also, _to_talk_over(theirs, flags), joins=joins)
-    stays_out = next((flag for flag in flags if flag.lead is Outcome.CLEARANCE), None)
-    return replace(person, talk_first=stays_out.reason) if stays_out else person
+    measured = strictest(_reading(note) for note in theirs if note.kind == DayNote.Kind.READING)
+    person = person_of(participant, also, _to_talk_over(theirs, flags, measured), joins=joins)
+    stays_out = next((flag.reason for flag in flags if flag.lead is Outcome.CLEARANCE), "")
+    if not stays_out and measured and measured.level and measured.level.lead is Outcome.CLEARANCE:
+        stays_out = measured.reason
+    return replace(person, talk_first=stays_out) if stays_out else person
 
 
-def _to_talk_over(theirs: Sequence[DayNote], flags: Sequence[RedFlag]) -> str:
+def _reading(note: DayNote) -> Reading:
+    return reading(note.where, tuple(note.figures))
+
+
+def _to_talk_over(theirs: Sequence[DayNote], flags: Sequence[RedFlag], measured: Reading | None) -> str:
     if flags:
         return flags[0].reason
+    if measured:
+        return measured.reason
     return next((_TALK[kind] for note in theirs if (kind := DayNote.Kind(note.kind)) in _TALK), "")
 
 

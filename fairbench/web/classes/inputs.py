@@ -1,16 +1,20 @@
 """What is taken for each change of a class: arrivals, what the device reports, the record."""
 
+import re
 from typing import Annotated, Any, Literal, Self
 from uuid import UUID
 
 from pydantic import AfterValidator, AwareDatetime, BeforeValidator, Field, model_validator
 
+from fairbench.core.errors import InputError
+from fairbench.core.formats.readings_doc import reading
 from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.core.sides import Side
 from fairbench.web.site.inputs import (
     Input,
     ItemId,
     Lines,
+    Number,
     OneLine,
     OptionalSide,
     OptionalWhole,
@@ -25,6 +29,7 @@ from .models import DayNote
 
 MOST_AT_ONCE = 500
 NOTE_LIMIT = 2000
+_LONGEST_READING = 20
 _FIRST_YEAR, _LAST_YEAR = 2000, 2199
 
 
@@ -41,13 +46,36 @@ def _kind(value: object) -> object:
     return value
 
 
+def _figures(value: object) -> object:
+    """``145/85`` as figures; also with a gap between them."""
+    if not isinstance(value, str):
+        return value
+    if len(value) > _LONGEST_READING:
+        raise wrong("is no reading; write it as 145/85")
+    return tuple(piece for piece in re.split(r"[/\s]+", value.strip()) if piece)
+
+
+Figures = Annotated[tuple[Number, ...], BeforeValidator(_figures)]
+
+
 class NewsInput(Input):
-    """Something is new with somebody today; a pain says where, and for a limb on which side."""
+    """Something is new with somebody today; a pain says where, and for a limb on which side; a reading its figures,
+    such as 145/85."""
 
     participant: UUID
     kind: Annotated[DayNote.Kind, BeforeValidator(_kind)]
     where: str = Field(default="", max_length=20)
     side: OptionalSide = None
+    figures: Figures = ()
+
+    @model_validator(mode="after")
+    def _a_reading_has_its_figures(self) -> Self:
+        if self.kind is DayNote.Kind.READING:
+            try:
+                reading(self.where, self.figures)
+            except InputError as error:
+                raise wrong(error.message) from None
+        return self
 
     @model_validator(mode="after")
     def _a_pain_has_its_place(self) -> Self:
@@ -60,8 +88,8 @@ class NewsInput(Input):
 
     @property
     def place(self) -> str:
-        """Where it hurts, or which red flag it is; nothing else has a place."""
-        return self.where if self.kind in (DayNote.Kind.PAIN, DayNote.Kind.FLAG) else ""
+        """Where it hurts, or which red flag or reading it is; nothing else has a place."""
+        return self.where if self.kind in (DayNote.Kind.PAIN, DayNote.Kind.FLAG, DayNote.Kind.READING) else ""
 
     @property
     def place_side(self) -> Side | None:

@@ -200,8 +200,8 @@ class Difference(PracticeModel):
 
 class DayNote(PracticeModel):
     """What somebody said on arriving: unwell, a pain and where, a fall, a new medicine or operation, a red flag and
-    which; or that it was talked over, so that they join in. For this class. ``event`` is what it left on their health
-    record."""
+    which, a reading and its ``figures``; or that it was talked over, so that they join in. For this class. ``event`` is
+    what it left on their health record."""
 
     class Kind(models.TextChoices):
         UNWELL = "unwell"
@@ -210,6 +210,7 @@ class DayNote(PracticeModel):
         MEDICINE = "medicine"
         OPERATION = "operation"
         FLAG = "flag"
+        READING = "reading"
         TALKED = "talked"
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="day_notes")
@@ -218,6 +219,7 @@ class DayNote(PracticeModel):
     event = models.ForeignKey("people.HealthEvent", null=True, on_delete=models.SET_NULL, related_name="+")
     where = models.CharField(max_length=20, blank=True)
     side = models.CharField(max_length=5, blank=True)
+    figures = models.JSONField(default=list)
     taken_back = models.BooleanField(default=False)
     at = models.DateTimeField(auto_now_add=True)
     user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
@@ -226,7 +228,9 @@ class DayNote(PracticeModel):
         ordering = ("at",)
         constraints = (
             models.CheckConstraint(
-                condition=models.Q(kind__in=("unwell", "pain", "fell", "medicine", "operation", "flag", "talked")),
+                condition=models.Q(
+                    kind__in=("unwell", "pain", "fell", "medicine", "operation", "flag", "reading", "talked")
+                ),
                 name="a_day_note_there_is",
             ),
             models.CheckConstraint(condition=models.Q(side__in=("", "left", "right")), name="day_note_side_there_is"),

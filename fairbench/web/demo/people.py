@@ -11,7 +11,7 @@ from fairbench.core.people.screening import Outcome
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_inputs import AdviceInput, DeclareInput
+from fairbench.web.people.health_inputs import AdviceInput, DeclaredInput, DeclareInput
 from fairbench.web.people.health_summary import keep_health_summary
 from fairbench.web.people.models import Group, Listing, Participant, PastListing, Screening
 
@@ -20,7 +20,8 @@ LEFT, RIGHT = Side.LEFT, Side.RIGHT
 
 @dataclass(frozen=True, slots=True)
 class Someone:
-    """One person of the demo. ``screened`` is how many days ago; None for somebody who was never asked."""
+    """One person of the demo. ``screened`` is how many days ago; None for somebody who was never asked. ``weeks`` are
+    those since the day that what they have counts from; ``limit`` is what the clinician who cleared them has set."""
 
     name: str
     born: int
@@ -31,6 +32,8 @@ class Someone:
     has: tuple[Declared, ...] = ()
     screened: int | None = 60
     cleared: str = ""
+    weeks: int | None = None
+    limit: Declared | None = None
 
 
 def _has(*declared: Declared) -> tuple[Declared, ...]:
@@ -53,7 +56,7 @@ CHAIRS = (
         "Hears better on the left side.",
         "Give him time to start; count aloud. Speak from his left.",
         "Turn over in bed by himself.",
-        _has(Declared("parkinsons"), Declared("no-floor"), Declared("arms-of-chair")),
+        _has(Declared("parkinsons", severity="moderate"), Declared("no-floor"), Declared("arms-of-chair")),
     ),
     Someone(
         "Bronwen Sayle",
@@ -88,7 +91,7 @@ CHAIRS = (
         "Emeka Thorne",
         1953,
         remember="Inhaler in his left pocket.",
-        has=_has(Declared("breathless-lungs")),
+        has=_has(Declared("breathless-lungs", severity="moderate")),
         goals="Walk to the lighthouse without stopping.",
     ),
     Someone(
@@ -109,8 +112,10 @@ MATS = (
         1.2,
         remember="No kneeling on the right knee.",
         goals="Kneel in the garden again.",
-        has=_has(Declared("knee-replacement", RIGHT, stage="early")),
-        cleared="May do everything but kneel; bend the knee as far as it goes.",
+        has=_has(Declared("knee-replacement", RIGHT)),
+        weeks=9,
+        cleared="May do everything but kneel; bends the knee to 115 degrees for now.",
+        limit=Declared("limit-knee-bend", RIGHT, measure=115),
     ),
     Someone(
         "Yelena Marsh",
@@ -133,9 +138,10 @@ MATS = (
     Someone(
         "Sefa Lund",
         1991,
-        remember="26 weeks: not long on her back.",
+        remember="Not long on her back.",
         goals="Stay strong until the birth.",
-        has=_has(Declared("pregnancy", stage="middle three months")),
+        has=_has(Declared("pregnancy")),
+        weeks=26,
         cleared="No objection to gentle exercise.",
     ),
 )
@@ -158,11 +164,14 @@ def put_down(actor: Actor, group: Group, people: tuple[Someone, ...]) -> None:
         listing = Listing.objects.create(practice=actor.practice, group=group, participant=person, kind=kind)
         Listing.objects.filter(id=listing.id).update(since=timezone.localdate() - _listed_for(someone))
         for declared in someone.has:
-            health_actions.declare(actor, person.id, DeclareInput(**asdict(declared)))
+            health_actions.declare(actor, person.id, DeclareInput(**asdict(declared), weeks=someone.weeks))
         if someone.cleared:
             condition = someone.has[0].condition
             until = timezone.localdate() + datetime.timedelta(days=150)
-            advice = AdviceInput(condition=condition, who="Dr Mirren Oake", said=someone.cleared, until=until)
+            limit = DeclaredInput(**asdict(someone.limit)) if someone.limit else None
+            advice = AdviceInput(
+                condition=condition, who="Dr Mirren Oake", said=someone.cleared, until=until, limit=limit
+            )
             health_actions.clear(actor, person.id, advice)
         if someone.screened is not None:
             _screen(actor, person, someone)

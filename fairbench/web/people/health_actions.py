@@ -1,7 +1,7 @@
 """Everything that changes somebody's health record: one verb each; nothing is deleted, and who did it is kept."""
 
 import datetime
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from uuid import UUID
 
 from django.db import transaction
@@ -11,6 +11,7 @@ from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.core.formats.screening_doc import load_questions
+from fairbench.core.people.conditions import Declared
 from fairbench.core.people.screening import Answer, read
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.exercises.shelf import practice_shelf
@@ -20,6 +21,8 @@ from .health_summary import declared_of, keep_health_summary
 from .models import Clearance, Condition, HealthEvent, HealthRow, Override, Participant, Screening
 
 EARLIEST = datetime.date(1900, 1, 1)
+NOTE_LIMIT = 200
+"""Characters of a note beside a condition, as the column has them."""
 WANTED_LIMIT = 200
 """Characters of what is still wanted, as the column has them."""
 
@@ -42,24 +45,44 @@ def _done(actor: Actor, person: Participant, verb: str) -> None:
 def declare(actor: Actor, participant_id: UUID, given: DeclareInput) -> Condition:
     """Add a condition or need. Raises :class:`InputError` for one that is not known or contradicts another."""
     person = _person(actor, participant_id)
-    load_conditions().check_together([*declared_of(person), given.value()])
+    said = _checked(person, [given])[0]
     _check_day(given.until, "until", future=True)
-    row = _add_condition(actor, person, given, given.note, given.until)
+    row = _add_condition(actor, person, said, given.note, given.until)
     _done(actor, person, "health.declare")
     return row
 
 
+def _checked(person: Participant, given: Sequence[DeclaredInput]) -> list[Declared]:
+    """What is to be added, if it can be declared beside what is on record."""
+    known, today = load_conditions(), timezone.localdate()
+    added = [one.value(today) for one in given]
+    for one in added:
+        wanted = known.condition(one.condition).measure
+        if wanted is not None and one.measure is None:
+            raise InputError(f"say {wanted.words.lower()}, in {wanted.unit}", "measure")
+    known.check_together([*declared_of(person), *(known.as_of(one, today) for one in added)])
+    return added
+
+
 def _add_condition(
-    actor: Actor, person: Participant, given: DeclaredInput, note: str, until: datetime.date | None = None
+    actor: Actor,
+    person: Participant,
+    said: Declared,
+    note: str,
+    until: datetime.date | None = None,
+    advice: Clearance | None = None,
 ) -> Condition:
     return Condition.objects.create(
         practice=actor.practice,
         participant=person,
         noted_by=actor.user,
-        condition=given.condition,
-        side=given.side or "",
-        severity=given.severity,
-        stage=given.stage,
+        condition=said.condition,
+        side=said.side or "",
+        severity=said.severity,
+        stage=said.stage,
+        since=said.since,
+        measure=said.measure,
+        advice=advice,
         until=until,
         note=note,
     )
@@ -67,13 +90,16 @@ def _add_condition(
 
 @transaction.atomic
 def end_row(actor: Actor, participant_id: UUID, row_id: UUID, permission: Permission = Permission.HEALTH) -> HealthRow:
-    """End a condition, an event, a clearance or an override. It stays on record."""
+    """End a condition, an event, a clinician's advice with the limit it set, or an override. It stays on record."""
     person = _person(actor, participant_id, permission)
+    now = timezone.now()
     for kind in (Condition, HealthEvent, Clearance, Override):
         row = kind.objects.filter(id=row_id, participant=person, ended_at=None).first()
         if row is not None:
-            row.ended_at, row.ended_by = timezone.now(), actor.user
+            row.ended_at, row.ended_by = now, actor.user
             row.save(update_fields=["ended_at", "ended_by"])
+            if isinstance(row, Clearance):
+                row.limits.filter(ended_at=None).update(ended_at=now, ended_by=actor.user)
             _done(actor, person, f"health.end_{kind.__name__.lower()}")
             return row
     raise Condition.DoesNotExist
@@ -136,14 +162,14 @@ def review(actor: Actor, screening_id: UUID, given: ReviewInput) -> Screening:
     reading = read(load_questions(), answers)
     if reading.open:
         raise InputError(f"still to be told: {reading.open[0].ask}", reading.open[0].id)
-    load_conditions().check_together([*declared_of(person), *(declared.value() for declared in given.declared)])
+    added = _checked(person, given.declared)
     screening.answers = answers
     screening.outcome = reading.outcome.value
     screening.reviewed_at, screening.reviewed_by = timezone.now(), actor.user
     screening.wanted, screening.note = given.wanted or _to_be_seen(answers), given.note
     screening.save()
-    for declared in given.declared:
-        _add_condition(actor, person, declared, "from the screening")
+    for said in added:
+        _add_condition(actor, person, said, "from the screening")
     _done(actor, person, "screening.review")
     return screening
 
@@ -176,13 +202,15 @@ def note_event(
 
 @transaction.atomic
 def clear(actor: Actor, participant_id: UUID, given: AdviceInput) -> Clearance:
-    """Save a clinician's advice, and where the letter is. Raises :class:`InputError` when who or what is missing."""
+    """Save a clinician's advice, where the letter is, and the limit that it sets. Raises :class:`InputError` when who
+    or what is missing, or the limit cannot be."""
     person = _person(actor, participant_id)
     if given.condition:
         load_conditions().condition(given.condition)
     if not given.who or not given.said:
         raise InputError("needs who gave it and what was said", "said" if given.who else "who")
     _check_day(given.until, "until", future=True)
+    limits = _checked(person, [given.limit] if given.limit else [])
     row = Clearance.objects.create(
         practice=actor.practice,
         participant=person,
@@ -193,6 +221,8 @@ def clear(actor: Actor, participant_id: UUID, given: AdviceInput) -> Clearance:
         until=given.until,
         letter=given.letter,
     )
+    for said in limits:
+        _add_condition(actor, person, said, f"{given.who}: {given.said}"[:NOTE_LIMIT], given.until, row)
     _done(actor, person, "health.clear")
     return row
 

@@ -1,28 +1,58 @@
 """What is taken for each change of a health record."""
 
+import datetime
+from dataclasses import replace
 from typing import Annotated
 
 from pydantic import BeforeValidator, Field
 
+from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
 from fairbench.web.people.models import HealthEvent
-from fairbench.web.site.inputs import Day, Input, OneLine, OptionalDay, OptionalSide, Slug, wrong
+from fairbench.web.site.inputs import (
+    Day,
+    Input,
+    OneLine,
+    OptionalDay,
+    OptionalNumber,
+    OptionalSide,
+    OptionalWhole,
+    Slug,
+    within,
+    wrong,
+)
 
 Option = Annotated[OneLine, Field(max_length=40)]
 Note = Annotated[OneLine, Field(max_length=200)]
 
 
+OPTIONS = ("side", "severity", "stage", "since", "weeks", "measure")
+"""What can be said of a condition, as the fields of a form are called."""
+
+
 class DeclaredInput(Input):
-    """A condition or need with its options; whether it has them is for the conditions to say."""
+    """A condition or need with its options; whether it has them is for the conditions to say. The day it counts from is
+    said as it is known (for a pregnancy the due date), or as full ``weeks`` gone by."""
 
     condition: Slug = ""
     side: OptionalSide = None
     severity: Option = ""
     stage: Option = ""
+    since: OptionalDay = None
+    weeks: Annotated[OptionalWhole, within(0, 5200)] = None
+    measure: OptionalNumber = None
 
-    def value(self) -> Declared:
-        """The condition as the core knows it, not yet checked against its options."""
-        return Declared(self.condition, self.side, self.severity, self.stage)
+    def value(self, today: datetime.date) -> Declared:
+        """The condition as the core knows it today. Raises :class:`InputError` for one that cannot be declared so."""
+        conditions = load_conditions()
+        dated = conditions.condition(self.condition).dated
+        since = self.since
+        if since is not None and dated is not None:
+            since -= datetime.timedelta(weeks=dated.ahead)
+        elif self.weeks is not None:
+            since = today - datetime.timedelta(weeks=self.weeks)
+        said = Declared(self.condition, self.side, self.severity, self.stage, since, self.measure)
+        return replace(conditions.as_of(said, today), stage="" if since else self.stage)
 
 
 class DeclareInput(DeclaredInput):
@@ -57,13 +87,15 @@ class EventInput(Input):
 
 
 class AdviceInput(Input):
-    """A clinician's advice: who gave it, what it is, and where the letter is. ``condition`` is what it clears."""
+    """A clinician's advice: who gave it, what it is, and where the letter is. ``condition`` is what it clears,
+    ``limit`` a limit that it sets until the same day."""
 
     condition: Slug = ""
     who: Annotated[OneLine, Field(max_length=120)] = ""
     said: Annotated[OneLine, Field(max_length=300)] = ""
     letter: Annotated[OneLine, Field(max_length=160)] = ""
     until: OptionalDay = None
+    limit: DeclaredInput | None = None
 
 
 class OverrideInput(Input):

@@ -1,19 +1,19 @@
 """What the fit needs of somebody's health rows: kept on the person, read back as a core value."""
 
 import datetime
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from typing import Any
 
 from django.utils import timezone
 
-from fairbench.core.fit.case import talk_wanted
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Override, Person
 from fairbench.core.people.screening import ScreeningStatus, screening_status
+from fairbench.core.people.standing import talk_wanted
 from fairbench.core.sides import Side
 
-from .models import Participant, Screening
+from .models import Condition, Participant, Screening
 
 NOTHING_KNOWN: dict[str, Any] = {"conditions": [], "screening": None, "events": [], "advice": [], "overrides": []}
 """The summary of somebody of whom nothing was ever noted."""
@@ -39,6 +39,7 @@ def health_summary_of(participant: Participant) -> dict[str, Any]:
                 "stage": c.stage,
                 "until": _day(c.until),
                 "note": c.note,
+                **_facts(c),
             }
             for c in conditions
         ],
@@ -72,6 +73,12 @@ def health_summary_of(participant: Participant) -> dict[str, Any]:
     }
 
 
+def _facts(condition: Condition) -> dict[str, Any]:
+    """The day a condition counts from and its figure, where they are said."""
+    facts = {"since": _day(condition.since), "measure": condition.measure}
+    return {name: value for name, value in facts.items() if value is not None}
+
+
 def _screening(latest: Screening | None) -> dict[str, Any] | None:
     if latest is None:
         return None
@@ -96,10 +103,17 @@ def declared_of(participant: Participant, today: datetime.date | None = None) ->
     """The conditions and needs that count today."""
     day = today or timezone.localdate()
     return tuple(
-        Declared(c["condition"], Side(c["side"]) if c["side"] else None, c["severity"], c["stage"])
-        for c in participant.health_summary.get("conditions", [])
-        if holds(c["until"], day)
+        declared_as_of(kept, day)
+        for kept in participant.health_summary.get("conditions", [])
+        if holds(kept["until"], day)
     )
+
+
+def declared_as_of(kept: Mapping[str, Any], day: datetime.date) -> Declared:
+    """A condition as the summary keeps it, as it is on a day: the day it counts from decides its stage."""
+    side, since = Side(kept["side"]) if kept["side"] else None, day_of(kept.get("since"))
+    said = Declared(kept["condition"], side, kept["severity"], kept["stage"], since, kept.get("measure"))
+    return load_conditions().as_of(said, day)
 
 
 def screening_status_of(participant: Participant, today: datetime.date | None = None) -> ScreeningStatus:

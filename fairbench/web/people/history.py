@@ -54,7 +54,8 @@ def history_of(participant: models.Participant) -> tuple[HistoryEntry, ...]:
 
 def _condition(row: Any) -> str:
     side = Side(row.side) if row.side else None
-    return load_conditions().words(Declared(row.condition, side, row.severity, row.stage))
+    said = Declared(row.condition, side, row.severity, row.stage, row.since, row.measure)
+    return load_conditions().words(said) + (f", from {row.since:%-d %b %Y}" if row.since else "")
 
 
 def _override(row: Any) -> str:

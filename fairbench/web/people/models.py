@@ -104,12 +104,16 @@ class HealthRow(PracticeModel):
 
 
 class Condition(HealthRow):
-    """A condition or need as somebody has it. ``until`` ends it by itself after that day."""
+    """A condition or need as somebody has it. ``since`` is the day it counts from, ``measure`` its figure, ``advice``
+    the clinician's word that set it; ``until`` ends it by itself after that day."""
 
     condition = models.SlugField(max_length=40)
     side = models.CharField(max_length=5, blank=True)
     severity = models.CharField(max_length=40, blank=True)
     stage = models.CharField(max_length=40, blank=True)
+    since = models.DateField(null=True, blank=True)
+    measure = models.FloatField(null=True, blank=True)
+    advice = models.ForeignKey("people.Clearance", null=True, on_delete=models.PROTECT, related_name="limits")
     until = models.DateField(null=True, blank=True)
     note = models.CharField(max_length=200, blank=True)
 

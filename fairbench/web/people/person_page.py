@@ -11,13 +11,12 @@ from django.db.models.fields.json import KeyTextTransform
 from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people.conditions import Declared, Effect, Rule
+from fairbench.core.people.rules import Effect, Rule
 from fairbench.core.people.screening import Outcome, ScreeningStatus
-from fairbench.core.sides import Side
 from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
-from .health_summary import day_of, holds, screening_status_of
+from .health_summary import day_of, declared_as_of, holds, screening_status_of
 
 _NEEDS = "needs"
 CAME_SHOWN = 8
@@ -37,6 +36,7 @@ class DeclaredCondition:
     clearance: str
     clinical: str
     not_said: str
+    counted: str
 
     @property
     def counts(self) -> str:
@@ -98,7 +98,7 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
     """``health`` says whether whoever looks may see more than the cautions."""
     kept = participant.health_summary
     today = timezone.localdate()
-    conditions = [condition_of(row) for row in kept.get("conditions", [])]
+    conditions = [condition_of(row, today) for row in kept.get("conditions", [])]
     screenings = tuple(_screenings(participant)) if health else ()
     latest = next((screening for screening in screenings if screening.given_on), None)
     return PersonPage(
@@ -157,20 +157,28 @@ def override_of(row: Mapping[str, Any]) -> ActiveOverride:
     return ActiveOverride(row["id"], exercise, f"{other.name}, {words}" if other else words, until, row["reason"])
 
 
-def condition_of(row: Mapping[str, Any]) -> DeclaredCondition:
-    """A condition as it is kept, with what it leads to."""
-    known = load_conditions()
-    declared = Declared(row["condition"], Side(row["side"]) if row["side"] else None, row["severity"], row["stage"])
+def condition_of(row: Mapping[str, Any], today: datetime.date) -> DeclaredCondition:
+    """A condition as it is kept, with what it leads to today."""
+    known, declared = load_conditions(), declared_as_of(row, today)
     until = day_of(row["until"])
+    over = until is not None and until < today
     return DeclaredCondition(
         row["id"],
         row["condition"],
         known.words(declared),
         known.condition(row["condition"]).topic,
         row["note"],
-        f"until {until:%-d %b %Y}" if until else "",
-        tuple(sorted(known.rules_for(declared), key=lambda rule: rule.effect.rank)),
-        known.wants_clearance(declared),
+        _until_words(until, over),
+        () if over else tuple(sorted(known.rules_for(declared), key=lambda rule: rule.effect.rank)),
+        "" if over else known.wants_clearance(declared),
         known.condition(row["condition"]).clinical,
-        known.not_said(declared),
+        "" if over else known.not_said(declared),
+        known.counted(declared, today),
     )
+
+
+def _until_words(until: datetime.date | None, over: bool) -> str:
+    """``until 12 Dec 2026``, or that it is over and to be asked about."""
+    if until is None:
+        return ""
+    return f"ended {until:%-d %b %Y}: ask whether it still holds" if over else f"until {until:%-d %b %Y}"

@@ -119,6 +119,9 @@ ItemId = Annotated[str, Field(max_length=64, pattern=r"^[A-Za-z0-9_.-]*$")]
 OptionalWhole = Annotated[Annotated[int, BeforeValidator(_whole)] | None, BeforeValidator(_nothing_for_empty)]
 
 
+OptionalNumber = Annotated[Number | None, BeforeValidator(_nothing_for_empty)]
+
+
 def within(low: int, high: int) -> AfterValidator:
     """Refuses a number, where one is given, that is not from ``low`` to ``high``."""
 

@@ -17,8 +17,9 @@ from fairbench.core.fit.share import lowest, share_of, shares
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people.conditions import Declared, Effect
+from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Override, Person
+from fairbench.core.people.rules import Effect
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.plan import change as change_item
 from fairbench.core.plan.timeline import compile_timeline

@@ -6,13 +6,14 @@ from pathlib import Path
 import pytest
 import yaml
 
-from fairbench.core.fit.case import clearance_wanted, talk_wanted
 from fairbench.core.fit.profile import profile_of
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.red_flags_doc import load_red_flags
-from fairbench.core.people.conditions import Declared, Effect
+from fairbench.core.people.conditions import Declared
 from fairbench.core.people.red_flags import flags_of
+from fairbench.core.people.rules import Effect
+from fairbench.core.people.standing import clearance_wanted, talk_wanted
 from fairbench.core.sides import Side
 
 SHELF = load_shelf()

@@ -11,7 +11,7 @@ from fairbench.core.fit.ways import base_of_support, is_unsupported
 from fairbench.core.fit.words import in_words
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people.conditions import Effect
+from fairbench.core.people.rules import Effect
 from fairbench.core.positions import Level
 
 from .everything import every_item, verdicts, ways_to_declare

@@ -7,7 +7,8 @@ from fairbench.core.exercises.aim import Action, Quality, Region
 from fairbench.core.fit.profile import profile_of
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.people.conditions import Declared, Effect
+from fairbench.core.people.conditions import Declared
+from fairbench.core.people.rules import Effect
 from fairbench.core.sides import Side
 
 SHELF = load_shelf()

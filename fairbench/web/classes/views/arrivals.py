@@ -9,6 +9,7 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
+from fairbench.core.formats.readings_doc import load_readings
 from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
@@ -128,6 +129,7 @@ def _context(request: HttpRequest, meeting: Meeting) -> dict[str, object]:
         + [arriving(person, True, notes, listed=False) for person in guests],
         "places": [(place, sided) for place, (_, _, sided) in PLACES.items()],
         "flags": load_red_flags().values(),
+        "readings": load_readings().values(),
         "found": found,
         "here_count": len(here_ids),
         "total": len(listed),

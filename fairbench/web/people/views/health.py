@@ -6,6 +6,7 @@ from uuid import UUID
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
@@ -13,20 +14,26 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import ConditionError
 from fairbench.web.accounts.actor import Actor, Permission, actor_of
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_inputs import AdviceInput, DeclareInput, EventInput
+from fairbench.web.people.health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput
 from fairbench.web.people.models import Condition, Participant
 from fairbench.web.site.find import find
 
+LIMIT = "limit-"
+"""How the fields of a limit begin, in the form of a clinician's advice."""
+
 
 def options(request: HttpRequest, participant_id: UUID) -> HttpResponse:
-    """The side, severity and stage that a condition can be declared with."""
+    """What can be said of a condition, or of a limit that a clinician sets. Nothing chosen has nothing to say."""
     find(Participant, participant_id)
     actor_of(request).require(Permission.HEALTH)
+    prefix = LIMIT if f"{LIMIT}condition" in request.GET else ""
+    wanted = request.GET.get(f"{prefix}condition", "")
     try:
-        chosen = load_conditions().condition(request.GET.get("condition", ""))
+        chosen = load_conditions().condition(wanted) if wanted else None
     except ConditionError:
         raise Http404 from None
-    return render(request, "people/_options.html", {"chosen": chosen})
+    place = "limit-options" if prefix else "options"
+    return render(request, "people/_options.html", {"chosen": chosen, "prefix": prefix, "place": place})
 
 
 @require_POST
@@ -36,7 +43,8 @@ def declare(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     def change(actor: Actor) -> str:
         given = DeclareInput.read(request.POST)
         health_actions.declare(actor, participant_id, given)
-        return f"Added: {load_conditions().words(given.value())}."
+        today = timezone.localdate()
+        return f"Added: {load_conditions().words(load_conditions().as_of(given.value(today), today))}."
 
     return _changed(request, participant_id, change)
 
@@ -71,10 +79,17 @@ def clear(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     """A clinician's advice."""
 
     def change(actor: Actor) -> str:
-        row = health_actions.clear(actor, participant_id, AdviceInput.read(request.POST))
+        row = health_actions.clear(actor, participant_id, _advice(request))
         return f"Saved what {row.who} said."
 
     return _changed(request, participant_id, change)
+
+
+def _advice(request: HttpRequest) -> AdviceInput:
+    """The advice, with the limit it sets where one is chosen."""
+    said = {name: value for name, value in request.POST.items() if not name.startswith(LIMIT)}
+    limit = {name.removeprefix(LIMIT): value for name, value in request.POST.items() if name.startswith(LIMIT)}
+    return AdviceInput.read({**said, "limit": DeclaredInput.read(limit) if limit.get("condition") else None})
 
 
 def _changed(request: HttpRequest, participant_id: UUID, change: Callable[[Actor], str]) -> HttpResponse:

@@ -30,7 +30,12 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     actor = actor_of(request)
     actions.log_view(actor, found)
     page = person_page(found, actor.may(Permission.HEALTH))
-    context = {"page": page, "participant": found, "condition_choices": _condition_choices()}
+    context = {
+        "page": page,
+        "participant": found,
+        "condition_choices": _condition_choices(),
+        "limits": load_conditions().limits,
+    }
     return render(request, "people/person.html", context)
 
 

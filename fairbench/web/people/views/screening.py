@@ -18,7 +18,7 @@ from fairbench.core.people.screening import Answer, Question
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import health_actions
 from fairbench.web.people.handover import KEY, hand_over, take_back
-from fairbench.web.people.health_inputs import DeclaredInput, ReviewInput
+from fairbench.web.people.health_inputs import OPTIONS, DeclaredInput, ReviewInput
 from fairbench.web.people.health_summary import declared_of
 from fairbench.web.people.models import Participant, Screening
 from fairbench.web.site.find import find
@@ -143,7 +143,7 @@ def _review(request: HttpRequest, screening: Screening) -> None:
     declared = []
     for question in load_questions():
         if question.condition and final.get(question.id) == Answer.YES and fields.get(f"keep-{question.id}") == "on":
-            options = {name: fields.get(f"{question.id}-{name}", "") for name in ("side", "severity", "stage")}
+            options = {name: fields.get(f"{question.id}-{name}", "") for name in OPTIONS}
             declared.append(DeclaredInput.read({**options, "condition": question.condition}))
     given = {name: fields.get(name, "") for name in ("wanted", "note")}
     review = ReviewInput.read({**given, "answers": answers, "declared": tuple(declared)})

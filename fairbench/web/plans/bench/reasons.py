@@ -12,8 +12,9 @@ from fairbench.core.fit.fit import fit_item
 from fairbench.core.fit.share import Share, share_of
 from fairbench.core.fit.verdict import Fit, Verdict, VerdictKind
 from fairbench.core.fit.words import by_side, in_words, side_words
-from fairbench.core.people.conditions import Conditions, Effect
+from fairbench.core.people.conditions import Conditions
 from fairbench.core.people.person import Person
+from fairbench.core.people.rules import Effect
 from fairbench.core.plan.timeline import ItemTime
 
 OFFERED = 6
