@@ -117,6 +117,9 @@ def test_the_end_closes_the_class_and_the_group_has_learnt(client_in, meeting, g
     assert meeting.exercises == ["band-row", "heel-raise"]
     group.refresh_from_db()
     assert group.taught == {"band-row": 1, "heel-raise": 1}
+    here = {attendance.participant.call_name: attendance.participant.taught for attendance in meeting.attendances.all()}
+    assert here
+    assert all(taught == group.taught for taught in here.values())
     late = event("noted", 390, item="c", participant=str(group.participants.first().id), text="late but kept")
     assert report(client_in, meeting, late).json()["kept"] == [late["id"]]
 

@@ -298,7 +298,9 @@ def conditions_of(person) -> list:
 
 def test_the_day_of_an_operation_decides_its_stage_and_is_told(client_in, person) -> None:
     seven = timezone.localdate() - datetime.timedelta(weeks=7)
-    page = send(client_in, person, "declare", condition="hip-replacement", side="left", since=str(seven), stage="settled")
+    page = send(
+        client_in, person, "declare", condition="hip-replacement", side="left", since=str(seven), stage="settled"
+    )
     assert "replaced hip, left, early" in page.lower()
     assert f"7 weeks since {seven:%-d %b %Y}" in page
     assert [(one.stage, one.since) for one in conditions_of(person)] == [("early", seven)]

@@ -83,8 +83,9 @@ class Version:
 class Exercise:
     """One movement with a purpose and a ladder of versions, easiest first.
 
-    ``base`` is the version a plan starts from; ``limb`` what one side is called; ``one_repetition``
-    what counts as one; ``directions`` what the two ways are called where there are two.
+    ``base`` is the version a plan starts from, ``newcomer`` the hardest that somebody does who was never taught it,
+    empty where any will do; ``limb`` what one side is called; ``one_repetition`` what counts as one; ``directions``
+    what the two ways are called where there are two.
     """
 
     id: str
@@ -98,6 +99,7 @@ class Exercise:
     versions: tuple[Version, ...]
     base: str
     directions: tuple[str, str] = ("one way", "the other way")
+    newcomer: str = ""
 
     @property
     def family(self) -> Family:
@@ -116,6 +118,12 @@ class Exercise:
         here = self.versions.index(version)
         fitting = [other for other in self.versions if sides in other.sides]
         return min(fitting, key=lambda other: abs(self.versions.index(other) - here), default=None)
+
+    def for_newcomer(self, version: Version) -> Version:
+        """What somebody does who was never taught the exercise, where ``version`` is planned."""
+        if not self.newcomer or self.rung(version.id) <= self.rung(self.newcomer):
+            return version
+        return self.version(self.newcomer)
 
     def rung(self, version_id: str) -> int:
         """Where on the ladder, 0 the easiest."""

@@ -14,7 +14,7 @@ from ..positions import Level
 from .cautions import TriggeredRule, strictest_first
 from .profile import Profile, profile_of
 from .verdict import Fit, RejectedVersion, SideFit, Verdict, VerdictKind
-from .ways import Way, best_way, is_unsupported
+from .ways import Way, best_way, candidates, is_unsupported
 
 _KEPT = 4096
 _ALIKE_ENOUGH = 5
@@ -74,18 +74,28 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
     override = next((known for known in person.overrides if known.exercise == exercise.id), None)
     if override is not None and _still_offered(override, exercise, shelf):
         return _overridden(person, time, override, shelf, conditions)
+    start = _start(person, exercise, base)
+    new = "" if start is base else f"New to it: starts with {start.name}."
     if not person.conditions:
-        plain = SideFit(base)
-        return Verdict(person, time.item.id, VerdictKind.AS_PLANNED, exercise, base, base, plain, plain)
+        plain, kind = SideFit(start), VerdictKind.EASED if new else VerdictKind.AS_PLANNED
+        return Verdict(person, time.item.id, kind, exercise, base, start, plain, plain, new)
     profile = profile_of(person.conditions, conditions)
-    way, passed = best_way(profile, exercise, base, time.item.dose)
+    way, passed = best_way(profile, exercise, start, time.item.dose if start is base else None)
     if way is None:
         return _instead(person, time, shelf, profile, planned, passed)
     moved_by = _moved_by(profile, time, way)
     version = min(way.versions, key=exercise.versions.index)
     eased = version is not base or any(side.version is not base or side.easings for side in way.sides)
     kind = VerdictKind.EASED if eased else VerdictKind.AS_PLANNED
-    return Verdict(person, time.item.id, kind, exercise, base, version, way.left, way.right, moved_by=moved_by)
+    return Verdict(person, time.item.id, kind, exercise, base, version, way.left, way.right, new, moved_by=moved_by)
+
+
+def _start(person: Person, exercise: Exercise, base: Version) -> Version:
+    """What is planned, or for somebody new to it the rung where newcomers start, if they can be there meanwhile."""
+    if not person.is_new_to(exercise.id):
+        return base
+    start = exercise.for_newcomer(base)
+    return start if start in candidates(exercise, base) else base
 
 
 def _moved_by(profile: Profile, time: ItemTime, way: Way) -> tuple[TriggeredRule, ...]:

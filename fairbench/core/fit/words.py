@@ -16,7 +16,9 @@ def in_words(verdict: Verdict) -> str:
         return f"{_capital(done)}, by your decision: {verdict.reason}"
     if verdict.kind is VerdictKind.SWAPPED:
         return f"Swapped for {done}."
-    return f"Eased: {done}." if verdict.kind is VerdictKind.EASED else "As planned."
+    if verdict.kind is VerdictKind.AS_PLANNED:
+        return "As planned."
+    return f"Eased: {done}. {verdict.reason}".rstrip()
 
 
 def what_is_done(verdict: Verdict) -> str:

@@ -76,6 +76,7 @@ class ExerciseDoc(MovementDoc):
     one_repetition: str
     directions: tuple[str, str] | None = Field(default=None, strict=False)
     base: str
+    newcomer: str = ""
     position: Position | None = Field(default=None, strict=False)
     dose: DoseDoc | None = None
     limbs: Limbs | None = Field(default=None, strict=False)
@@ -175,6 +176,8 @@ def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:
         raise CatalogueError("two versions have the same id", "versions")
     if doc.base not in names:
         raise CatalogueError(f"the base '{doc.base}' is none of its versions", "base")
+    if doc.newcomer and doc.newcomer not in names:
+        raise CatalogueError(f"'{doc.newcomer}', where newcomers start, is none of its versions", "newcomer")
     exercise = Exercise(
         id=doc.id,
         name=doc.name,
@@ -186,6 +189,7 @@ def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:
         one_repetition=doc.one_repetition,
         versions=tuple(versions),
         base=doc.base,
+        newcomer=doc.newcomer,
     )
     return replace(exercise, directions=doc.directions) if doc.directions else exercise
 

@@ -141,12 +141,16 @@ class PersonDoc(HealthDoc):
     name: str = ""
     pace: float = Field(default=1.0, strict=False, description="A factor on the time between positions, 1 to 3.")
     overrides: list[OverrideDoc] = Field(default_factory=list, validation_alias=AliasChoices("overrides", "overruled"))
+    known: list[str] | None = Field(
+        default=None, description="The exercises they were taught before; left out, they are new to none."
+    )
 
     def value(self, conditions: Conditions, today: datetime.date) -> Person:
         """As the core has them."""
         overrides = tuple(Override(o.exercise, o.version, o.reason, o.instead) for o in self.overrides)
         declared, first = self.declared(conditions, today), self.why_talk_first(conditions, today)
-        return Person(self.id, self.name or self.id, self.pace, declared, first, overrides)
+        known = None if self.known is None else frozenset(self.known)
+        return Person(self.id, self.name or self.id, self.pace, declared, first, overrides, known)
 
 
 _RENAMED = {f"{joint}_lever": f"{joint}_moment" for joint in ("shoulder", "hip", "knee", "low_back")}

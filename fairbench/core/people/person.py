@@ -27,7 +27,8 @@ class Person:
     """Someone who takes part. ``pace`` 1 is ordinary, 3 three times as long between positions.
 
     ``conditions`` hold health matters and needs alike. ``talk_first`` says why a conversation comes
-    before joining, if one does. ``overrides`` is what the instructor decided against the fit.
+    before joining, if one does. ``overrides`` is what the instructor decided against the fit. ``known`` are the
+    exercises that they were taught before; None where nobody keeps it, which makes nobody new.
     """
 
     id: str
@@ -36,6 +37,11 @@ class Person:
     conditions: tuple[Declared, ...] = ()
     talk_first: str = ""
     overrides: tuple[Override, ...] = ()
+    known: frozenset[str] | None = None
+
+    def is_new_to(self, exercise: str) -> bool:
+        """Whether they were never taught an exercise, as far as it is kept."""
+        return self.known is not None and exercise not in self.known
 
     def __post_init__(self) -> None:
         if not 1.0 <= self.pace <= SLOWEST:

@@ -2,7 +2,7 @@
 
 import datetime
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from uuid import UUID
 
 from django.db import transaction
@@ -262,6 +262,8 @@ def _work_out(meeting: Meeting) -> None:
     meeting.exercises = list(taught_exercises(planned, actual_times(planned, noted_of(events))))
     meeting.save(update_fields=["ended_at", "exercises"])
     keep_taught(Group.objects.select_for_update().get(id=meeting.group_id))
+    came = meeting.attendances.values("participant")
+    keep_taught_each(Participant.objects.filter(id__in=came).order_by("id").select_for_update())
 
 
 def keep_taught(group: Group) -> None:
@@ -274,6 +276,25 @@ def taught_of(group: Group) -> dict[str, int]:
     """In how many ended classes of the group each exercise was taught."""
     ended = Meeting.objects.filter(group=group, ended_at__isnull=False)
     return dict(Counter(exercise for taught in ended.values_list("exercises", flat=True) for exercise in taught))
+
+
+def keep_taught_each(people: Iterable[Participant]) -> None:
+    """Count anew in how many classes each of them was taught each exercise, and keep it. They are locked."""
+    people = list(people)
+    counts = taught_each(people)
+    for person in people:
+        if person.taught != counts[person.id]:
+            person.taught = counts[person.id]
+            person.save(update_fields=["taught"])
+
+
+def taught_each(people: Iterable[Participant]) -> dict[UUID, dict[str, int]]:
+    """In how many ended classes that each of them came to each exercise was taught; one query for all."""
+    counts: dict[UUID, Counter[str]] = {person.id: Counter() for person in people}
+    ended = Attendance.objects.filter(participant__in=counts, meeting__ended_at__isnull=False)
+    for person, exercises in ended.values_list("participant_id", "meeting__exercises"):
+        counts[person].update(exercises)
+    return {person: dict(counted) for person, counted in counts.items()}
 
 
 @transaction.atomic

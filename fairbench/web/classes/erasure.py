@@ -75,8 +75,8 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
     AuditEntry.objects.filter(object_id=person.id).update(old=None, new=None)
     for name, value in _BLANK.items():
         setattr(person, name, value)
-    person.health_summary, person.erased_at = NOTHING_KNOWN, timezone.now()
-    person.save(update_fields=[*_BLANK, "health_summary", "erased_at"])
+    person.health_summary, person.taught, person.erased_at = NOTHING_KNOWN, {}, timezone.now()
+    person.save(update_fields=[*_BLANK, "health_summary", "taught", "erased_at"])
     for meeting in meetings:
         keep_remembered(meeting)
     actor.audit("participant.erase", person.id)

@@ -169,4 +169,5 @@ def person_of(
             for o in participant.health_summary.get("overrides", [])
             if holds(o["until"], day)
         ),
+        frozenset(participant.taught),
     )

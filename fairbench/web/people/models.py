@@ -9,7 +9,8 @@ from fairbench.web.site.practice_model import PracticeModel
 
 class Participant(PracticeModel):
     """A person who comes to class. ``health_summary`` is what the fit needs of their health rows, kept anew by
-    every action that changes one (:mod:`.health_summary`), so that a group is read in one query."""
+    every action that changes one (:mod:`.health_summary`), so that a group is read in one query. ``taught`` says in how
+    many classes they came to each exercise was taught; it is counted anew whenever one ends."""
 
     call_name = models.CharField("name to call", max_length=80)
     birth_year = models.PositiveSmallIntegerField(null=True, blank=True)
@@ -22,8 +23,9 @@ class Participant(PracticeModel):
     )
 
     health_summary = models.JSONField(default=dict, editable=False)
+    taught = models.JSONField(default=dict, editable=False)
     erased_at = models.DateTimeField(null=True, editable=False)
-    worked_out = ("health_summary",)
+    worked_out = ("health_summary", "taught")
 
     class Meta:
         ordering = ("call_name",)

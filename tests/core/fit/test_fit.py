@@ -12,9 +12,11 @@ from hypothesis import strategies as st
 from fairbench.cli.__main__ import main
 from fairbench.core.exercises.aim import BlockKind, Quality
 from fairbench.core.fit.base_versions import best_bases, with_bases
-from fairbench.core.fit.fit import fit
+from fairbench.core.fit.fit import fit, fit_item
 from fairbench.core.fit.share import lowest, share_of, shares
 from fairbench.core.fit.verdict import VerdictKind
+from fairbench.core.fit.ways import candidates
+from fairbench.core.fit.words import in_words
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.plan_doc import write_plan
@@ -23,6 +25,8 @@ from fairbench.core.people.person import Group, Override, Person
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
+
+from .everything import every_item
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
@@ -230,3 +234,31 @@ def test_the_published_examples_work_as_documented(capsys) -> None:
     assert "No screening yet" in said
     assert main(["judge", str(folder / "example-case.json"), "--json"]) == 0
     assert json.loads(capsys.readouterr().out)["verdict"] == "ease"
+
+
+@pytest.mark.parametrize("conditions", [(), (Declared("thin-bones", severity="mild"),)])
+def test_somebody_new_to_it_starts_where_newcomers_start(conditions) -> None:
+    exercise = SHELF.exercise("push-up")
+    time = next(one for one in every_item(SHELF) if one.exercise is exercise and one.version.id == "at-worktop")
+    new, taught, unknown = (
+        Person("p", "P", conditions=conditions, known=known) for known in (frozenset(), frozenset({"push-up"}), None)
+    )
+    found = fit_item(new, time, SHELF, CONDITIONS)
+    assert (found.kind, found.version.id) == (VerdictKind.EASED, "at-wall")
+    assert found.reason == f"New to it: starts with {found.version.name}."
+    assert in_words(found).endswith(found.reason)
+    for person in (taught, unknown):
+        assert fit_item(person, time, SHELF, CONDITIONS).version.id == "at-worktop"
+
+
+def test_where_newcomers_start_is_never_harder_than_what_is_planned() -> None:
+    """And it never sends anybody to the floor alone, nor off the rail."""
+    marked = 0
+    for time in every_item(SHELF):
+        marked += bool(time.exercise.newcomer)
+        start = time.exercise.for_newcomer(time.version)
+        assert time.exercise.rung(start.id) <= time.exercise.rung(time.version.id)
+        done = fit_item(Person("p", "P", known=frozenset()), time, SHELF, CONDITIONS).version
+        assert done in (time.version, start)
+        assert done in candidates(time.exercise, time.version)
+    assert marked > 100

@@ -54,6 +54,11 @@ class Reason:
         """The verdict in one line."""
         return in_words(self.verdict)
 
+    @property
+    def speaks(self) -> bool:
+        """Whether anything is said of why: a caution, a decision, or that they are new to it."""
+        return bool(self.moved_by or self.left_out or self.applies or self.verdict.overridden or self.verdict.reason)
+
 
 @dataclass(frozen=True, slots=True)
 class Session:

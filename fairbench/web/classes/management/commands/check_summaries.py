@@ -7,7 +7,7 @@ from django.db import transaction
 from django_scopes import scope
 
 from fairbench.web.accounts.models import Practice
-from fairbench.web.classes.actions import keep_taught, taught_of
+from fairbench.web.classes.actions import keep_taught, keep_taught_each, taught_each, taught_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.remembered import keep_remembered, remembered_of
 from fairbench.web.people.health_summary import NOTHING_KNOWN, health_summary_of, keep_health_summary
@@ -41,6 +41,7 @@ class Command(BaseCommand):
                     differing += 1
                     if mend:
                         keep_health_summary(person)
+            differing += self._taught_each(mend)
             for meeting in Meeting.objects.select_for_update().defer("plan_document"):
                 if meeting.remembered != remembered_of(meeting):
                     differing += 1
@@ -52,3 +53,12 @@ class Command(BaseCommand):
                     if mend:
                         keep_taught(group)
         return differing
+
+    def _taught_each(self, mend: bool) -> int:
+        """What each person was taught."""
+        people = list(Participant.objects.filter(erased_at=None))
+        counts = taught_each(people)
+        differing = [person for person in people if person.taught != counts[person.id]]
+        if mend:
+            keep_taught_each(differing)
+        return len(differing)
