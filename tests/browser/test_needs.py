@@ -120,6 +120,38 @@ def test_a_red_flag_at_screening_waits_for_advice_which_has_an_end(page: Page) -
     expect(page.get_by_text(f"{soon:%-d %b %Y}").first).to_be_visible()
 
 
+def test_a_reading_at_the_door_waits_until_a_calmer_one(page: Page) -> None:
+    open_plan(page, "Open chest, strong legs")
+    page.get_by_role("button", name="Teach").click()
+    cell = page.locator(".arrive-cell", has_text="Ifeoma Adair")
+    for figures, stays_out in (("186/95", True), ("148/90", False)):
+        cell.locator("summary").click()
+        cell.get_by_label("What was measured").select_option("blood-pressure")
+        cell.get_by_label("Figures, such as 145/85").fill(figures)
+        cell.get_by_role("form", name="Reading").get_by_role("button", name="Save").click()
+        expect(cell.get_by_text(f"Blood pressure {figures} mmHg", exact=True)).to_be_visible()
+        expect(cell.get_by_text("Not today. Blood pressure")).to_have_count(int(stays_out))
+
+
+def test_a_clinicians_limit_is_set_with_a_figure_and_an_end(page: Page) -> None:
+    page.goto("/people/")
+    page.get_by_role("link", name="Ifeoma Adair").click()
+    page.get_by_text("Add clinician’s advice").click()
+    form = page.locator("form", has=page.get_by_label("It sets a limit (may stay empty)"))
+    form.get_by_label("Who", exact=True).fill("Dr Mirren Oake")
+    form.get_by_label("What they said").fill("Hip to a right angle for now.")
+    form.get_by_label("It sets a limit (may stay empty)").select_option("limit-hip-bend")
+    form.get_by_label("How far it may bend").fill("90")
+    form.get_by_label("Side").select_option("left")
+    until = timezone.localdate() + datetime.timedelta(days=16)
+    form.get_by_label("Until (may stay empty)").fill(until.isoformat())
+    form.get_by_role("button", name="Save").click()
+    limit = page.locator(".condition", has_text="Limit on bending the hip, left, 90°")
+    expect(limit).to_contain_text(f"until {until:%-d %b %Y}")
+    open_plan(page, "Open chest, strong legs")
+    expect(page.locator(".people-row", has_text="Ifeoma Adair").locator(".cell.eased").first).to_be_visible()
+
+
 def test_the_reason_panel_says_why_not_as_planned_and_what_is_done(page: Page) -> None:
     open_plan(page, "Open chest, strong legs")
     for row in page.locator(".people-row").all():
@@ -185,7 +217,7 @@ def test_the_rows_of_people_are_walked_with_arrows(page: Page) -> None:
     expect(finch.locator(".cell.waits")).to_be_focused()
     expect(page.locator(".people-row [tabindex='0']")).to_have_count(1)
     page.keyboard.press("ArrowUp")
-    expect(page.locator(".row-who").first).to_be_focused()
+    expect(page.locator(".people-row").first.locator(".cell").first).to_be_focused()
     expect(page.locator("#verdict")).to_contain_text("Nothing suitable")
 
 

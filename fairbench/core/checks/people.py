@@ -121,5 +121,9 @@ def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions:
             suggested_fixes = (SuggestedFix(words, "version", {"item": change.item, "version": change.after.id}),)
         title = f"{differ} of {len(everyone)} do {time.exercise.name} otherwise"
         detail = f"The base, {time.version.name}, may be the wrong one for this group."
+        new = sum(1 for person in people if person.is_new_to(time.exercise.id))
+        if new > differ / 2 and time.exercise.for_newcomer(time.version) is not time.version:
+            start = time.exercise.for_newcomer(time.version).name
+            detail = f"{new} are new to it and start with {start}; {time.version.name} can wait for another week."
         findings.append(Finding(Weight.LOOK, title, detail, time.item.id, suggested_fixes=suggested_fixes))
     return tuple(findings)

@@ -267,3 +267,14 @@ def test_whoever_goes_up_and_down_alone_is_a_finding_and_it_comes_off_their_shar
     findings = check_people(found, shares(found, (walker,)), SHELF, CONDITIONS)
     assert any(finding.title.startswith("W changes place") for finding in findings)
     assert check_people(found, shares(found, (somebody("A"),)), SHELF, CONDITIONS) == ()
+
+
+def test_a_base_that_most_are_new_to_is_said_so() -> None:
+    people = tuple(Person(f"p{n}", f"P{n}", known=frozenset()) for n in range(3))
+    found = fitted(plan_of("push-up"), *people)
+    finding = check_bases(found, shares(found, people), SHELF, CONDITIONS)[0]
+    assert finding.title == "3 of 3 do Push up otherwise"
+    assert "3 are new to it and start with at the wall" in finding.detail
+    assert finding.suggested_fixes[0].fields["version"] == "at-wall"
+    taught = tuple(replace(person, known=frozenset({"push-up"})) for person in people)
+    assert not check_bases(fitted(plan_of("push-up"), *taught), shares(found, taught), SHELF, CONDITIONS)
