@@ -75,7 +75,7 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
     if override is not None and _still_offered(override, exercise, shelf):
         return _overridden(person, time, override, shelf, conditions)
     start = _start(person, exercise, base)
-    new = "" if start is base else f"New to it: starts with {start.name}."
+    new = "" if start is base else "New to this exercise."
     if not person.conditions:
         plain, kind = SideFit(start), VerdictKind.EASED if new else VerdictKind.AS_PLANNED
         return Verdict(person, time.item.id, kind, exercise, base, start, plain, plain, new)

@@ -245,7 +245,7 @@ def test_somebody_new_to_it_starts_where_newcomers_start(conditions) -> None:
     )
     found = fit_item(new, time, SHELF, CONDITIONS)
     assert (found.kind, found.version.id) == (VerdictKind.EASED, "at-wall")
-    assert found.reason == f"New to it: starts with {found.version.name}."
+    assert found.reason == "New to this exercise."
     assert in_words(found).endswith(found.reason)
     for person in (taught, unknown):
         assert fit_item(person, time, SHELF, CONDITIONS).version.id == "at-worktop"
