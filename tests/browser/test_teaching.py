@@ -180,3 +180,56 @@ def test_nothing_hit_by_accident_ends_the_class(teaching: Page) -> None:
         box = button.bounding_box()
         assert box["height"] >= 56
         assert box["width"] >= 56
+
+
+def test_who_comes_late_is_one_tap_and_has_only_their_part(teaching: Page) -> None:
+    page = teaching
+    run_until(page, lambda: page.locator("#name").inner_text() == "Ankle circles")
+    page.context.set_offline(True)
+    late = page.locator("#comes-who button:visible").first
+    name = late.inner_text()
+    late.click()
+    expect(page.locator("#came-name")).to_have_text(f"{name} is here")
+    expect(page.locator("#came-words")).to_contain_text("Chair steady, both feet down.")
+    expect(page.locator("#came-words")).to_contain_text("Now: Ankle circles")
+    expect(page.locator("#comes-who").get_by_role("button", name=name)).to_be_hidden()
+    page.locator("#came-close").click()
+    expect(page.locator("#came")).to_be_hidden()
+    page.locator("#do-people").click()
+    gone = page.locator("#people-who button[aria-pressed=true]").first.inner_text()
+    leaves = page.locator("#people-who").get_by_role("button", name=gone)
+    leaves.click()
+    expect(leaves).to_have_attribute("aria-pressed", "false")
+    page.locator("#drawer-people [data-close]").click()
+    run_until(page, lambda: page.locator("#name").inner_text() == "Sit to stand")
+    page.locator("#do-end").click()
+    page.locator("#end-now").click()
+    page.context.set_offline(False)
+    run_until(page, lambda: page.locator("#sync").inner_text() == "all saved", most=60)
+    page.locator("#do-pause").click()
+    page.wait_for_url("**/record/")
+    expect(page.locator("main .lead")).to_contain_text("of 12 done")
+    expect(page.locator("#class-parts")).to_contain_text("not done")
+    expect(page.locator(".record-person", has_text=name)).to_contain_text("came ")
+    expect(page.locator(".record-person", has_text=gone)).to_contain_text("left ")
+
+
+def test_next_past_an_item_leaves_nobody_as_planned(teaching: Page) -> None:
+    page = teaching
+    run_until(page, lambda: page.locator("#name").inner_text() == "Ankle circles")
+    while page.locator("#name").inner_text() != "Sit to stand":
+        page.locator("#do-next").click()
+        page.clock.run_for(200)
+    page.locator("#do-end").click()
+    page.locator("#end-now").click()
+    run_until(page, lambda: page.locator("#sync").inner_text() == "all saved", most=60)
+    page.locator("#do-pause").click()
+    page.wait_for_url("**/record/")
+    parts = page.locator("#class-parts")
+    for passed in ("Ankle circles", "Arm sweep", "Shoulder rolls", "Calf stretch"):
+        expect(parts).to_contain_text(passed)
+    expect(parts).not_to_contain_text("Side rib breathing")
+    with scopes_disabled():
+        meeting = Meeting.objects.get(state="taught")
+        assert "shoulder-rolls" not in meeting.exercises
+        assert all("shoulder-rolls" not in one.exercises for one in meeting.attendances.all())

@@ -20,7 +20,8 @@ function pass(player, seconds) {
 }
 
 function begun(saved) {
-  const player = new Player(score(), (kind, details = {}) => reports.push([kind, details.item ?? "", details.text ?? details.number ?? ""]), saved);
+  const note = (kind, details = {}) => kind === "worked" || reports.push([kind, details.item ?? "", details.text ?? details.number ?? ""]);
+  const player = new Player(score(), note, saved);
   if (!saved) player.playOrPause();
   return player;
 }
@@ -219,4 +220,94 @@ test("a class that was kept before beats had names goes on too", () => {
   for (const step of saved.queue) step.beats = step.beats.map((beat) => [beat.at, beat.seconds, beat.calls, beat.number, beat.of, beat.word, beat.side, ...beat.moves, beat.cycle]);
   const again = begun(saved);
   assert.deepEqual(again.beat, player.beat);
+});
+
+test("what was done of a step is told when it is left, by side", () => {
+  const told = [];
+  const turns = score();
+  for (const [place, side] of ["left", "right"].entries()) turns.steps[1].beats[place].side = side;
+  const player = new Player(turns, (kind, details) => kind === "worked" && told.push([details.item, details.side, details.seconds, details.number]));
+  player.playOrPause();
+  pass(player, 11);
+  player.next();
+  assert.deepEqual(told, [["a", "left", 4, 1], ["a", "right", 1, 0]]);
+});
+
+test("what is done is told once, over a rest, going back and one more", () => {
+  const told = [];
+  const player = new Player(score(), (kind, details) => ["worked", "back", "one_more"].includes(kind) && told.push([kind, details.seconds, details.number ?? 0]));
+  player.playOrPause();
+  pass(player, 8);
+  player.rest();
+  pass(player, 32);
+  player.back();
+  player.oneMore();
+  pass(player, 12.1);
+  const worked = told.filter(([kind]) => kind === "worked");
+  assert.deepEqual(told.map(([kind]) => kind), ["worked", "worked", "back", "one_more", "worked"]);
+  assert.ok(Math.abs(worked.reduce((sum, row) => sum + row[1], 0) - (4 + 12)) < 0.3);
+  assert.equal(worked.at(-1)[2], 3);
+});
+
+test("the end, a skip and a swap tell what was done so far", () => {
+  for (const leave of [(player) => player.end(), (player) => player.skip(), (player) => player.next()]) {
+    const told = [];
+    const player = new Player(score(), (kind, details) => kind === "worked" && told.push([details.seconds, details.number]));
+    player.playOrPause();
+    pass(player, 11);
+    leave(player);
+    assert.deepEqual(told, [[5, 1]]);
+  }
+});
+
+test("a screen that goes on after a reload tells nothing twice", () => {
+  const told = [];
+  const player = new Player(score(), (kind, details) => kind === "worked" && told.push(details.seconds));
+  player.playOrPause();
+  pass(player, 9);
+  player.rest();
+  const again = new Player(score(), (kind, details) => kind === "worked" && told.push(details.seconds), JSON.parse(JSON.stringify(player.saved())));
+  again.playOrPause();
+  pass(again, 36);
+  assert.ok(Math.abs(told.reduce((sum, seconds) => sum + seconds, 0) - 8) < 0.2);
+});
+
+// A small generator of chance, the same on every run.
+function chance(seed) {
+  let state = seed;
+  return () => {
+    state = (state * 1664525 + 1013904223) % 4294967296;
+    return state / 4294967296;
+  };
+}
+
+test("whatever is pressed, what is told is what was worked, and no more than planned and added", () => {
+  for (let seed = 1; seed <= 300; seed += 1) {
+    const random = chance(seed);
+    const told = [];
+    const player = new Player(score(), (kind, details) => told.push({ kind, ...details }));
+    const worked = new Map();
+    player.playOrPause();
+    for (let press = 0; press < 25 && !player.ended; press += 1) {
+      const tenths = Math.floor(random() * 90);
+      for (let tenth = 0; tenth < tenths && !player.ended; tenth += 1) {
+        const { step, at, index } = player;
+        pass(player, 0.1);
+        if (step?.kind !== "work" || !player.running) continue;
+        const went = player.index === index ? player.at - at : step.seconds - at;
+        worked.set(step.item, (worked.get(step.item) ?? 0) + went);
+      }
+      if (player.ended) break;
+      const presses = [() => player.next(), () => player.back(), () => player.skip(), () => player.oneMore(), () => player.rest(), () => player.playOrPause(), () => {}];
+      presses[Math.floor(random() * presses.length)]();
+    }
+    player.end();
+    // Each step that is gone into begins within a tick, which is not seen from here.
+    const unseen = 0.1 * (1 + told.filter((event) => event.kind === "worked").length);
+    const sum = (kinds, item) => told.filter((event) => kinds.includes(event.kind) && event.item === item).reduce((total, event) => total + event.seconds, 0);
+    for (const [item, planned] of [["a", 8], ["b", 10]]) {
+      assert.ok(Math.abs(sum(["worked"], item) - (worked.get(item) ?? 0)) <= unseen, `seed ${seed}, ${item}`);
+      assert.ok(sum(["worked"], item) <= planned + sum(["one_more", "back"], item) + 0.3, `seed ${seed}, ${item}: too much`);
+    }
+  }
 });

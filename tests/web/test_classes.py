@@ -15,7 +15,7 @@ from fairbench.web.classes import actions
 from fairbench.web.classes.inputs import DifferenceInput, HereInput
 from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
 from fairbench.web.classes.remembered import remembered_of
-from tests.factories import make_group
+from tests.factories import ParticipantFactory, make_group
 
 from .conftest import core_plan
 
@@ -36,8 +36,8 @@ def meeting(client_in, plan, group):
     return opened
 
 
-def event(kind: str, seconds: float = 0, **details) -> dict:
-    at = (START + datetime.timedelta(seconds=seconds)).isoformat()
+def event(kind: str, after: float = 0, **details) -> dict:
+    at = (START + datetime.timedelta(seconds=after)).isoformat()
     return {"id": str(uuid.UUID(int=next(NUMBERS))), "kind": kind, "at": at, **details}
 
 
@@ -50,14 +50,17 @@ def report(client, meeting, *events: dict):
 WHOLE_CLASS = [
     event("began"),
     event("item", 0, item="a"),
+    event("worked", 190, item="a", seconds=120, number=24),
     event("item", 200, item="b"),
     event("skipped", 210, item="b"),
     event("item", 212, item="c"),
+    event("worked", 380, item="c", seconds=60, number=10),
     event("ended", 400),
 ]
 
 
 def whole_class() -> list[dict]:
+    """Its second item is passed over; of the others at least a part is done."""
     return [{**e, "id": str(uuid.uuid4())} for e in WHOLE_CLASS]
 
 
@@ -230,7 +233,7 @@ def test_one_device_leads_and_another_may_take_over(client_in, meeting) -> None:
 
 def test_notes_that_come_after_the_record_are_worked_in(client_in, meeting, group) -> None:
     device, person = uuid.UUID(int=73), group.participants.first()
-    send(client_in, meeting, device, *whole_class()[:3], waiting=3)
+    send(client_in, meeting, device, *whole_class()[:4], waiting=3)
     client_in.post(reverse("classes:end", args=[meeting.id]))
     meeting.refresh_from_db()
     assert meeting.exercises == ["band-row"]
@@ -242,9 +245,9 @@ def test_notes_that_come_after_the_record_are_worked_in(client_in, meeting, grou
         "Notes from a device are still to come"
         in client_in.get(reverse("classes:meeting", args=[meeting.id])).content.decode()
     )
-    rest = whole_class()[3:]
+    rest = whole_class()[4:]
     noted = event("noted", 390, item="c", participant=str(person.id), text="came late")
-    assert len(send(client_in, meeting, device, *rest, noted)["kept"]) == 4
+    assert len(send(client_in, meeting, device, *rest, noted)["kept"]) == 5
     meeting.refresh_from_db()
     group.refresh_from_db()
     assert meeting.exercises == ["band-row", "heel-raise"]
@@ -267,7 +270,9 @@ def test_record_by_exception_and_correct_it(client_in, meeting, group) -> None:
     report(client_in, meeting, *whole_class())
     person = group.participants.first()
     page = client_in.get(reverse("classes:record", args=[meeting.id])).content.decode()
-    assert page.count("as planned") >= 3
+    assert "1 of 3 done, 1 in part. So it stands for everyone who was there" in page
+    assert page.count("1 of 3 done, 1 in part") == 1 + 3
+    assert "in part: 10 of" in page
     kept = differ(
         client_in, meeting, person, item="a", version="no-band", done="6", effort="7", note="Tired <i>today</i>"
     )
@@ -416,3 +421,57 @@ def test_today_shows_what_waits(client_in, meeting) -> None:
     report(client_in, meeting, *whole_class())
     assert "waits to be recorded" in client_in.get("/").content.decode()
     assert timezone.localdate() == meeting.held_on
+
+
+def test_who_comes_late_and_who_leaves_early_has_only_their_part(client_in, meeting, group) -> None:
+    late = ParticipantFactory(practice=group.practice, call_name="Late Lund")
+    early, stays = group.participants.all()[:2]
+    began, *rest = whole_class()
+    came = event("joined", 205, participant=str(late.id))
+    left = event("left", 198, participant=str(early.id))
+    assert len(report(client_in, meeting, began, came, left, *rest).json()["kept"]) == len(rest) + 3
+    attendances = {one.participant_id: one for one in meeting.attendances.all()}
+    assert attendances[late.id].joined_at == START + datetime.timedelta(seconds=205)
+    assert attendances[early.id].left_at == START + datetime.timedelta(seconds=198)
+    assert attendances[stays.id].joined_at is None
+    exercises = {key: one.exercises for key, one in attendances.items()}
+    assert (exercises[late.id], exercises[early.id]) == (["heel-raise"], ["band-row"])
+    assert exercises[stays.id] == ["band-row", "heel-raise"]
+    for person, taught in ((late, {"heel-raise": 1}), (early, {"band-row": 1})):
+        person.refresh_from_db()
+        assert person.taught == taught
+    page = client_in.get(reverse("classes:record", args=[meeting.id])).content.decode()
+    assert "came " in page
+    assert "0 of 3 done, 1 in part" in page
+
+
+def test_who_comes_back_has_not_left(client_in, meeting, group) -> None:
+    person = str(group.participants.first().id)
+    moves = [event("left", 50, participant=person), event("joined", 90, participant=person)]
+    report(client_in, meeting, event("began"), *moves)
+    assert meeting.attendances.get(participant_id=person).left_at is None
+
+
+def test_not_done_takes_back_what_somebody_knows_by_it(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    differ(client_in, meeting, person, item="c", skipped="on")
+    person.refresh_from_db()
+    assert person.taught == {"band-row": 1}
+    differ(client_in, meeting, person, item="c", back_to_plan="yes")
+    person.refresh_from_db()
+    assert person.taught == {"band-row": 1, "heel-raise": 1}
+
+
+def test_a_class_of_before_parts_were_kept_says_so_and_stays_as_it_was(client_in, meeting, group) -> None:
+    for item in meeting.planned["items"]:
+        del item["work"]
+    meeting.save(update_fields=["planned"])
+    report(client_in, meeting, *[one for one in whole_class() if one["kind"] != "worked"])
+    meeting.refresh_from_db()
+    assert meeting.exercises == ["band-row", "heel-raise"]
+    assert {one.exercises for one in meeting.attendances.all()} == {None}
+    client_in.post(reverse("classes:record_save", args=[meeting.id]))
+    page = client_in.get(reverse("classes:meeting", args=[meeting.id])).content.decode()
+    assert "Recorded before parts of items were kept." in page
+    assert page.count('"quiet">as planned') == 3

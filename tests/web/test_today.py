@@ -37,7 +37,7 @@ def news(client, meeting, person, **fields):
 
 
 def first(meeting):
-    return people_today(meeting)[0]
+    return people_today(meeting)[0].person
 
 
 def test_a_pain_counts_for_this_class_only(client_in, meeting, group) -> None:

@@ -4,15 +4,28 @@ happened is never worked out again from a catalogue that has changed since."""
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from ..dose.dose import Calls
 from ..dose.words import summary
 from ..exercises.aim import BlockKind
-from ..plan.timeline import Timeline
+from ..plan.timeline import ItemTime, Timeline
+from ..sides import Side
+from .score import beats_of
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """The work of one side, or of both at once where ``side`` is None: its seconds, and what is counted in it."""
+
+    side: Side | None
+    seconds: float
+    count: int
 
 
 @dataclass(frozen=True, slots=True)
 class PlannedItem:
     """One item: which exercise and version, by id and by the name they had, its dose in words and ``count`` in numbers,
-    where it stood in seconds, and ``versions``, the names of all that could be done in its place, by id."""
+    where it stood in seconds, ``versions``, the names of all that could be done in its place, by id, and its ``work``
+    by side, which classes of earlier editions do not have."""
 
     id: str
     exercise: str
@@ -26,6 +39,7 @@ class PlannedItem:
     begins: float
     end: float
     versions: Mapping[str, str]
+    work: tuple[Work, ...] = ()
 
     @property
     def total(self) -> float:
@@ -62,8 +76,23 @@ def planned_of(timeline: Timeline) -> Planned:
                 begins=time.begins,
                 end=time.end,
                 versions={version.id: version.name for version in time.exercise.versions},
+                work=_work(timeline, time),
             )
             for time in timeline.items
         ),
         timeline.total,
     )
+
+
+def _work(timeline: Timeline, time: ItemTime) -> tuple[Work, ...]:
+    """The work of an item by side, as it is counted aloud."""
+    sides: dict[Side | None, list[float]] = {}
+    for step in timeline.steps[time.first_step : time.last_step]:
+        beats = beats_of(step, timeline.plan.lead)
+        for place, beat in enumerate(beats, 1):
+            row = sides.setdefault(beat.side or step.side, [0.0, 0.0])
+            row[0] += beat.seconds
+            following = beats[place] if place < len(beats) else None
+            ends = following is None or (following.calls, following.number) != (beat.calls, beat.number)
+            row[1] += ends and beat.calls not in (Calls.CLOCK, Calls.QUIET)
+    return tuple(Work(side, seconds, int(count)) for side, (seconds, count) in sides.items())

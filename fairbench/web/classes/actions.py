@@ -1,17 +1,16 @@
 """Everything that changes a meeting: one verb each."""
 
 import datetime
-from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import Exists
 from django.utils import timezone
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.plan.plan import Plan as CorePlan
-from fairbench.core.teaching.log import actual_times, taught_exercises
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import EventInput
@@ -19,10 +18,11 @@ from fairbench.web.people.models import Group, HealthEvent, Participant
 from fairbench.web.plans.models import Plan
 
 from .inputs import DifferenceInput, HereInput, NewsInput, ReportInput, TeachEventInput
-from .meeting import keep_planned, noted_of, planned_for
+from .meeting import keep_planned, planned_for
 from .models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent, TeachingDevice
 from .remembered import keep_remembered
 from .reports import Refused, Report
+from .taught import keep_done_each, keep_what_was_taught
 
 _EVENT_OF = {
     DayNote.Kind.FELL: HealthEvent.Kind.FALL,
@@ -148,18 +148,21 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
                 participant_id=event.participant if event.participant in known else None,
                 text=event.text,
                 number=event.number,
+                side=event.side or "",
+                seconds=event.seconds,
             )
             for event in reported
             if event.kind != "incident"
         ],
         ignore_conflicts=True,
     )
+    _come_and_go(meeting, reported, known)
     _keep_incidents(actor, meeting, [event for event in reported if event.kind == "incident"], known)
     _seen(meeting, report.device)
     ends = [event.at for event in reported if event.kind == "ended"]
     if meeting.state != Meeting.State.TEACHING:
         if reported and meeting.ended_at:
-            _work_out(meeting)
+            keep_what_was_taught(meeting)
     elif ends:
         _end(meeting, max(ends))
     if any(event.kind == "noted" for event in reported):
@@ -174,6 +177,22 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
     if reported:
         actor.audit("meeting.report", meeting.id)
     return meeting, kept, taken
+
+
+def _come_and_go(meeting: Meeting, reported: Sequence[TeachEventInput], known: set[UUID]) -> None:
+    """Who came late, and who left early. Who comes back has not left; nobody comes before they came."""
+    for event in sorted(reported, key=lambda event: event.at):
+        who = event.participant
+        if event.kind not in ("joined", "left") or who is None or who not in known:
+            continue
+        there = Attendance.objects.filter(meeting=meeting, participant_id=who).first()
+        if there is None and event.kind == "joined":
+            Attendance.objects.create(
+                practice_id=meeting.practice_id, meeting=meeting, participant_id=who, joined_at=event.at
+            )
+        elif there is not None:
+            there.left_at = event.at if event.kind == "left" else None
+            there.save(update_fields=["left_at"])
 
 
 def _seen(meeting: Meeting, given: ReportInput) -> None:
@@ -249,52 +268,7 @@ def _end(meeting: Meeting, at: datetime.datetime) -> None:
     meeting.state = Meeting.State.TAUGHT
     meeting.ended_at = at
     meeting.save(update_fields=["state", "ended_at"])
-    _work_out(meeting)
-
-
-def _work_out(meeting: Meeting) -> None:
-    """What was taught in an ended class, from everything that is known of it, and what its group knows by it."""
-    events = list(meeting.events.all())
-    ends = [event.at for event in events if event.kind == "ended"]
-    if ends:
-        meeting.ended_at = max(ends)
-    planned = planned_for(meeting)
-    meeting.exercises = list(taught_exercises(planned, actual_times(planned, noted_of(events))))
-    meeting.save(update_fields=["ended_at", "exercises"])
-    keep_taught(Group.objects.select_for_update().get(id=meeting.group_id))
-    came = meeting.attendances.values("participant")
-    keep_taught_each(Participant.objects.filter(id__in=came).order_by("id").select_for_update())
-
-
-def keep_taught(group: Group) -> None:
-    """Count anew in how many of its classes a group was taught each exercise, and keep it. The group is locked."""
-    group.taught = taught_of(group)
-    group.save(update_fields=["taught"])
-
-
-def taught_of(group: Group) -> dict[str, int]:
-    """In how many ended classes of the group each exercise was taught."""
-    ended = Meeting.objects.filter(group=group, ended_at__isnull=False)
-    return dict(Counter(exercise for taught in ended.values_list("exercises", flat=True) for exercise in taught))
-
-
-def keep_taught_each(people: Iterable[Participant]) -> None:
-    """Count anew in how many classes each of them was taught each exercise, and keep it. They are locked."""
-    people = list(people)
-    counts = taught_each(people)
-    for person in people:
-        if person.taught != counts[person.id]:
-            person.taught = counts[person.id]
-            person.save(update_fields=["taught"])
-
-
-def taught_each(people: Iterable[Participant]) -> dict[UUID, dict[str, int]]:
-    """In how many ended classes that each of them came to each exercise was taught; one query for all."""
-    counts: dict[UUID, Counter[str]] = {person.id: Counter() for person in people}
-    ended = Attendance.objects.filter(participant__in=counts, meeting__ended_at__isnull=False)
-    for person, exercises in ended.values_list("participant_id", "meeting__exercises"):
-        counts[person].update(exercises)
-    return {person: dict(counted) for person, counted in counts.items()}
+    keep_what_was_taught(meeting)
 
 
 @transaction.atomic
@@ -305,8 +279,12 @@ def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference
     """
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update(of=("self",)).select_related("group").get(id=meeting_id)
+    earlier = Difference.objects.filter(meeting=meeting, participant_id=given.participant, item=given.item)
+    was_left_out = Exists(earlier.filter(current=True, skipped=True))
+    theirs = meeting.attendances.filter(participant_id=given.participant).annotate(left_out=was_left_out).first()
+    if theirs is None:
+        raise NotThereError("this person was not at this class", "participant")
     _check(meeting, given)
-    earlier = meeting.differences.filter(participant_id=given.participant, item=given.item)
     edition = earlier.update(current=False) + 1
     row = Difference.objects.create(
         practice=actor.practice,
@@ -316,6 +294,8 @@ def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference
         user=actor.user,
         **given.model_dump(exclude={"participant"}),
     )
+    if meeting.ended_at and theirs.left_out is not given.skipped:
+        keep_done_each(meeting, list(meeting.events.all()), [theirs])
     if given.pain or any(row["participant"] == str(given.participant) for row in meeting.remembered):
         keep_remembered(meeting)
     actor.audit("record.correct" if edition > 1 else "record.differ", meeting.id)
@@ -335,8 +315,6 @@ def record(actor: Actor, meeting_id: UUID) -> Meeting:
 
 
 def _check(meeting: Meeting, given: DifferenceInput) -> None:
-    if not meeting.attendances.filter(participant_id=given.participant).exists():
-        raise NotThereError("this person was not at this class", "participant")
     if given.item:
         item = planned_for(meeting).item(given.item)
         if item is None:

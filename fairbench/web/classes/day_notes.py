@@ -106,11 +106,21 @@ def _to_talk_over(theirs: Sequence[DayNote], flags: Sequence[RedFlag], measured:
     return next((_TALK[kind] for note in theirs if (kind := DayNote.Kind(note.kind)) in _TALK), "")
 
 
-def people_today(meeting: Meeting) -> tuple[Person, ...]:
-    """Everybody who is here, as they are today."""
+@dataclass(frozen=True, slots=True)
+class Somebody:
+    """One of those who are here, or could still come, as they are today."""
+
+    participant: Participant
+    person: Person
+    here: bool
+
+
+def people_today(meeting: Meeting) -> tuple[Somebody, ...]:
+    """Everybody who is here or on the group's list."""
     notes = list(meeting.day_notes.filter(taken_back=False))
-    here = meeting.attendances.select_related("participant").order_by("participant__call_name")
-    return tuple(person_today(attendance.participant, notes) for attendance in here)
+    here = {attendance.participant for attendance in meeting.attendances.select_related("participant")}
+    everybody = sorted(here | set(meeting.group.participants.all()), key=lambda person: person.call_name)
+    return tuple(Somebody(person, person_today(person, notes), person in here) for person in everybody)
 
 
 def _declared(note: DayNote) -> Declared | None:

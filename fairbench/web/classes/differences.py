@@ -1,4 +1,5 @@
-"""Who does something otherwise, for the teaching screen: the largest change first, four at most."""
+"""Who does something otherwise, for the teaching screen: the largest change first. Whoever may still come is among
+them; the screen shows those who are here."""
 
 from collections.abc import Sequence
 from dataclasses import replace
@@ -13,26 +14,18 @@ from fairbench.core.people.conditions import Conditions
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime, Timeline
 
-MOST = 4
-
 
 class DifferingPerson(TypedDict):
-    """Somebody who does an item otherwise: their name, the kind of verdict, and what to say."""
+    """Somebody who does an item otherwise: who, the kind of verdict, and what to say."""
 
+    id: str
     name: str
     kind: str
     words: str
 
 
-class DifferingData(TypedDict):
-    """Those of whom there is room to tell, and how many others there are."""
-
-    shown: list[DifferingPerson]
-    more: int
-
-
 class Differing:
-    """Fits the people who are here to items and to the versions they may be swapped for."""
+    """Fits people to items and to the versions these may be swapped for."""
 
     def __init__(self, timeline: Timeline, people: Sequence[Person], shelf: Shelf, conditions: Conditions) -> None:
         self.people = people
@@ -40,19 +33,21 @@ class Differing:
         self.conditions = conditions
         self.planned = frozenset(time.exercise.id for time in timeline.items)
 
-    def of(self, time: ItemTime, version: Version) -> DifferingData:
+    def of(self, time: ItemTime, version: Version) -> list[DifferingPerson]:
         """Who does ``version`` otherwise, in the item's place."""
         if version is not time.version:
             time = replace(time, version=version, item=replace(time.item, version=version.id, dose=None))
         verdicts = [fit_item(person, time, self.shelf, self.conditions, self.planned) for person in self.people]
         differing = sorted((verdict for verdict in verdicts if verdict.differs), key=_size)
-        return {
-            "shown": [
-                {"name": verdict.person.name, "kind": verdict.kind.value, "words": what_is_done(verdict)}
-                for verdict in differing[:MOST]
-            ],
-            "more": max(0, len(differing) - MOST),
-        }
+        return [
+            {
+                "id": verdict.person.id,
+                "name": verdict.person.name,
+                "kind": verdict.kind.value,
+                "words": what_is_done(verdict),
+            }
+            for verdict in differing
+        ]
 
 
 def _size(verdict: Verdict) -> tuple[int, int, str]:

@@ -114,8 +114,24 @@ def _one_of_ours(moment: AwareDatetime | None) -> AwareDatetime | None:
 
 
 EventKind = Literal[
-    "began", "item", "skipped", "one_more", "rested", "swapped", "noted", "incident", "paused", "resumed", "ended"
+    "began",
+    "item",
+    "worked",
+    "back",
+    "skipped",
+    "one_more",
+    "rested",
+    "swapped",
+    "joined",
+    "left",
+    "noted",
+    "incident",
+    "paused",
+    "resumed",
+    "ended",
 ]
+LONGEST_STRETCH = 3 * 3600
+"""Seconds that one stretch of work can have."""
 
 
 class TeachEventInput(Input):
@@ -128,6 +144,8 @@ class TeachEventInput(Input):
     participant: Annotated[UUID | None, BeforeValidator(lambda value: value or None)] = None
     text: Annotated[str, Field(max_length=NOTE_LIMIT), AfterValidator(_no_null)] = ""
     number: Annotated[int, Field(ge=-10_000, le=10_000)] | None = None
+    side: OptionalSide = None
+    seconds: Annotated[float, Field(ge=0, le=LONGEST_STRETCH)] | None = None
 
 
 class ReportInput(Input):

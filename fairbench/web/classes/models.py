@@ -115,18 +115,26 @@ _NEXT = {
 
 
 class Attendance(PracticeModel):
-    """Someone came. ``note`` and the figures are for the whole class."""
+    """Someone came: from ``joined_at`` where they came late, until ``left_at`` where they left early. ``exercises`` are
+    those of which they did something, known once the class has ended; None where that was not kept."""
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="attendances")
     participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="attendances")
+    joined_at = models.DateTimeField(null=True)
+    left_at = models.DateTimeField(null=True)
+    exercises = models.JSONField(null=True, editable=False)
 
     class Meta:
-        constraints = (models.UniqueConstraint(fields=["meeting", "participant"], name="came_once"),)
+        constraints = (
+            models.UniqueConstraint(fields=["meeting", "participant"], name="came_once"),
+            _readable("joined_at", "joined_in_our_years"),
+            _readable("left_at", "left_in_our_years"),
+        )
 
 
 class TeachEvent(PracticeModel):
-    """Something that happened while teaching, as the device saw it. The device makes the id, so
-    the same event sent twice is stored once."""
+    """Something that happened while teaching, as the device saw it. The device makes the id, so the same event sent
+    twice is stored once. ``number``, ``side`` and ``seconds`` say how much of an item was done, or put on top."""
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="events")
     kind = models.CharField(max_length=20)
@@ -135,10 +143,15 @@ class TeachEvent(PracticeModel):
     participant = models.ForeignKey("people.Participant", null=True, on_delete=models.PROTECT, related_name="+")
     text = models.TextField(blank=True, max_length=2000)
     number = models.IntegerField(null=True)
+    side = models.CharField(max_length=5, blank=True)
+    seconds = models.FloatField(null=True)
 
     class Meta:
         ordering = ("at",)
-        constraints = (_readable("at", "event_in_our_years"),)
+        constraints = (
+            _readable("at", "event_in_our_years"),
+            models.CheckConstraint(condition=models.Q(side__in=("", "left", "right")), name="event_side_there_is"),
+        )
 
 
 class TeachingDevice(PracticeModel):

@@ -1,13 +1,17 @@
 """Who came and what differed, as the record and the history show it."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from django.utils import timezone
 
+from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.teaching.done import Done, DoneState, done_of
 from fairbench.core.teaching.planned import Planned
 from fairbench.web.people.models import Participant
 
-from .models import Difference, Meeting
+from .meeting import log_of, stay_of
+from .models import Attendance, Difference, Meeting, TeachEvent
 
 
 @dataclass(slots=True)
@@ -30,9 +34,12 @@ class Note:
 
 @dataclass(slots=True)
 class PersonRecord:
-    """One person's record: what differed, what was noted, and ``path``, their row of planks."""
+    """One person's record: what they did of each item, when they came and went where that was not with the others, what
+    differed, what was noted, and ``path``, their row of planks."""
 
     participant: Participant
+    done: tuple[Done, ...] = ()
+    stay: str = ""
     lines: list[RecordLine] = field(default_factory=list)
     notes: list[Note] = field(default_factory=list)
     path: str = ""
@@ -44,15 +51,45 @@ class PersonRecord:
 
     @property
     def summary(self) -> str:
-        """``2 differed``, or ``as planned``."""
-        return f"{len(self.current)} differed" if self.current else "as planned"
+        """``5 of 8 done, 1 in part · 2 differed``, or ``as planned``."""
+        differed = f"{len(self.current)} differed" if self.current else ""
+        parts = [words for words in (self.stay, done_words(self.done), differed) if words]
+        return " · ".join(parts) or "as planned"
 
 
-def people_records(meeting: Meeting, planned: Planned) -> list[PersonRecord]:
-    """Everyone who came, in four queries however many they are."""
+def done_words(done: Sequence[Done]) -> str:
+    """``5 of 8 done, 1 in part``; nothing where all was done, or where it was not kept."""
+    states = [one.state for one in done]
+    if all(state in (DoneState.DONE, DoneState.NOT_KEPT) for state in states):
+        return ""
+    partly = states.count(DoneState.PARTLY)
+    return f"{states.count(DoneState.DONE)} of {len(states)} done" + (f", {partly} in part" if partly else "")
+
+
+def part_words(done: Done) -> str:
+    """What was done of an item that was not done whole, by side: ``left 10 of 10, right 0 of 10``."""
+    if done.state is not DoneState.PARTLY:
+        return done.state.value
+    sides = []
+    for side in done.sides:
+        counted = side.planned.count > 1 or side.count > 1
+        figure = f"{side.count} of {side.planned.count}" if counted else _seconds(side.seconds, side.planned.seconds)
+        sides.append(f"{side.side} {figure}" if side.side else figure)
+    return f"in part: {', '.join(sides)}"
+
+
+def _seconds(done: float, planned: float) -> str:
+    return f"{minutes_and_seconds(done)} of {minutes_and_seconds(planned)}"
+
+
+def people_records(meeting: Meeting, planned: Planned, events: Sequence[TeachEvent]) -> list[PersonRecord]:
+    """Everyone who came, in two queries however many they are."""
     names = {item.id: item.name for item in planned.items}
+    log = log_of(events)
     records = {
-        attendance.participant_id: PersonRecord(attendance.participant)
+        attendance.participant_id: PersonRecord(
+            attendance.participant, done_of(planned, log, stay_of(attendance, events)), _stay_words(attendance)
+        )
         for attendance in meeting.attendances.select_related("participant").order_by("participant__call_name")
     }
     lines: dict[tuple[object, str], RecordLine] = {}
@@ -63,13 +100,19 @@ def people_records(meeting: Meeting, planned: Planned) -> list[PersonRecord]:
         elif row.participant_id in records:
             lines[key] = RecordLine(row, in_words(row, planned), names.get(row.item, "Whole class"))
             records[row.participant_id].lines.append(lines[key])
-    for event in meeting.events.filter(kind="noted"):
-        if event.participant_id in records:
+    for event in events:
+        if event.kind == "noted" and event.participant_id in records:
             where = f"Noted in class, {names[event.item]}" if event.item in names else "Noted in class"
             records[event.participant_id].notes.append(Note(where, event.text))
     for person in records.values():
-        person.path = _path(planned, {line.row.item: line.row for line in person.current})
+        person.path = _path(planned, {line.row.item: line.row for line in person.current}, person.done)
     return list(records.values())
+
+
+def _stay_words(attendance: Attendance) -> str:
+    """``came 10:12``, ``left 10:40``, or both; nothing for who was there all the time."""
+    moments = (("came", attendance.joined_at), ("left", attendance.left_at))
+    return ", ".join(f"{words} {timezone.localtime(at):%H:%M}" for words, at in moments if at is not None)
 
 
 def in_words(row: Difference, planned: Planned) -> str:
@@ -104,23 +147,31 @@ WIDTH, HEIGHT, NOTCH = 320.0, 14.0, 6.0
 
 def row_of(planned: Planned) -> str:
     """The row of someone who did everything as planned."""
-    return _path(planned, {})
+    return _path(planned, {}, ())
 
 
-def _path(planned: Planned, differed: dict[str, Difference]) -> str:
-    """A person's row of planks: whole as planned, notched where it was eased, left open where it
-    was not done."""
+def _path(planned: Planned, differed: dict[str, Difference], done: Sequence[Done]) -> str:
+    """A person's row of planks: whole as planned, notched where something differed, as far as it went where only a part
+    was done, and a line where nothing was."""
     scale = WIDTH / max(planned.total, 1.0)
+    parts = {one.item: _share(one) for one in done}
     path = []
     for item in planned.items:
         x = item.begins * scale
         width = max(2.0, (item.end - item.begins) * scale - 1.5)
         row = differed.get(item.id)
-        if row is not None and row.skipped:
-            path.append(f"M{x:.1f} {HEIGHT - 2:g}h{width:.1f}v2h-{width:.1f}z")
-        elif row is not None:
+        share = 0.0 if row is not None and row.skipped else parts.get(item.id, 1.0)
+        if row is not None and share:
             third = width / 3
             path.append(f"M{x:.1f} 0h{third:.1f}v{NOTCH:g}h{third:.1f}v-{NOTCH:g}h{third:.1f}v{HEIGHT:g}h-{width:.1f}z")
         else:
-            path.append(f"M{x:.1f} 0h{width:.1f}v{HEIGHT:g}h-{width:.1f}z")
+            path.append(f"M{x:.1f} {HEIGHT - 2:g}h{width:.1f}v2h-{width:.1f}z")
+            path.append(f"M{x:.1f} 0h{width * share:.1f}v{HEIGHT:g}h-{width * share:.1f}z" if share else "")
     return "".join(path)
+
+
+def _share(done: Done) -> float:
+    """How far a plank is filled."""
+    if done.state is DoneState.PARTLY:
+        return min(0.95, done.seconds / done.planned) if done.planned else 0.5
+    return 0.0 if done.state is DoneState.NOT_DONE else 1.0

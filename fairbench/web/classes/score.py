@@ -16,7 +16,7 @@ from fairbench.core.teaching.score import Beat, beats_of, is_held
 from fairbench.figures.verdict_shapes import SIGN_WIDTH, shape_path
 from fairbench.web.exercises.figures import address, film_address
 
-from .differences import Differing, DifferingData
+from .differences import Differing, DifferingPerson
 
 SideWord = Literal["", "left", "right"]
 """A side by name; nothing where both work or it does not matter."""
@@ -71,7 +71,7 @@ class VersionData(TypedDict):
     watch: list[str]
     stop: str
     breath: str
-    different: NotRequired[DifferingData]
+    different: NotRequired[list[DifferingPerson]]
     change: NotRequired[str]
     steps: NotRequired[list[StepData]]
 
@@ -97,11 +97,16 @@ class ItemData(TypedDict):
 
 
 class PersonData(TypedDict):
-    """Who is here, and whom to call for them."""
+    """Who is here, or may still come: whom to call for them, what to remember and their cautions in short, and why to
+    talk first, if there is a reason."""
 
     id: str
     name: str
     emergency: str
+    here: bool
+    remember: str
+    cautions: str
+    talkFirst: str
 
 
 class ScoreData(TypedDict):
@@ -117,6 +122,7 @@ class ScoreData(TypedDict):
     meeting: NotRequired[str]
     player: NotRequired[dict[str, Any] | None]
     people: NotRequired[list[PersonData]]
+    catchUp: NotRequired[str]
 
 
 def score(timeline: Timeline, group: Group, shelf: Shelf, differing: Differing) -> ScoreData:

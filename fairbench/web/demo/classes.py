@@ -19,6 +19,7 @@ from fairbench.core.plan.plan import Block, Item
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.session_templates import draft
 from fairbench.core.plan.timeline import Timeline
+from fairbench.core.teaching.planned import Work, planned_of
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
 from fairbench.web.classes import actions
@@ -203,6 +204,7 @@ def _events(
     """A class as its device would have told it: a little slower in the middle, one item left out
     when it runs late."""
     now = start
+    work_of = {item.id: item.work for item in planned_of(timeline).items}
     reported = [_reported(chance, "began", "", now)]
     late = 0.0
     for item in timeline.items:
@@ -214,6 +216,8 @@ def _events(
             continue
         took = round(item.total * chance.uniform(0.94, 1.13))
         late += took - item.total
+        for part, work in enumerate(work_of[item.item.id], 1):
+            reported.append(_worked(chance, item.item.id, work, now + datetime.timedelta(seconds=took * part / 5)))
         now += datetime.timedelta(seconds=took)
     noted = TeachEventInput(
         id=_uuid(chance),
@@ -224,6 +228,12 @@ def _events(
         text=chance.choice(NOTES),
     )
     return [*reported, noted, _reported(chance, "ended", "", now)]
+
+
+def _worked(chance: random.Random, item: str, work: Work, at: datetime.datetime) -> TeachEventInput:
+    return TeachEventInput(
+        id=_uuid(chance), kind="worked", item=item, at=at, number=work.count, side=work.side, seconds=work.seconds
+    )
 
 
 def _reported(chance: random.Random, kind: EventKind, item: str, at: datetime.datetime) -> TeachEventInput:

@@ -10,16 +10,35 @@ from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
-from fairbench.web.classes.day_notes import people_today
+from fairbench.web.classes.day_notes import Somebody, people_today
 from fairbench.web.classes.devices import leads, player_of
 from fairbench.web.classes.differences import Differing
 from fairbench.web.classes.inputs import DiscardInput, LeadInput
 from fairbench.web.classes.meeting import group_of, timeline_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.reports import answer, read_report
-from fairbench.web.classes.score import score
+from fairbench.web.classes.score import PersonData, score
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.find import find
+
+CATCH_UP = (
+    "Chair steady, both feet down. Stop and say so at chest pain, faintness, sudden breathlessness, sharp or spreading "
+    "pain, new numbness. Join in gently."
+)
+"""For who comes late: chair, feet and stop signs in a breath; the screen adds what is being done."""
+
+
+def _person(somebody: Somebody) -> PersonData:
+    known, person = load_conditions(), somebody.person
+    return {
+        "id": person.id,
+        "name": person.name,
+        "emergency": somebody.participant.emergency,
+        "here": somebody.here,
+        "remember": somebody.participant.remember,
+        "cautions": "; ".join(known.words(declared) for declared in person.conditions),
+        "talkFirst": person.talk_first,
+    }
 
 
 def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
@@ -29,20 +48,14 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         return redirect("classes:arrivals", meeting.id)
     if meeting.state != Meeting.State.TEACHING:
         return redirect("classes:record", meeting.id)
-    here = [attendance.participant for attendance in meeting.attendances.select_related("participant")]
     timeline = timeline_of(meeting)
-    differing = Differing(timeline, people_today(meeting), shelf(), load_conditions())
+    people = people_today(meeting)
+    differing = Differing(timeline, [somebody.person for somebody in people], shelf(), load_conditions())
     data = score(timeline, group_of(meeting), shelf(), differing)
     data["meeting"] = str(meeting.id)
     data["player"] = player_of(meeting)
-    data["people"] = [
-        {
-            "id": str(person.id),
-            "name": person.call_name,
-            "emergency": person.emergency,
-        }
-        for person in here
-    ]
+    data["people"] = [_person(somebody) for somebody in people]
+    data["catchUp"] = CATCH_UP
     return render(request, "classes/teach.html", {"meeting": meeting, "score": data, "timeline": timeline})
 
 

@@ -5,6 +5,7 @@ import { forget } from "./device/pages.js";
 import { closeDrawers, anyDrawerOpen, fillVersions, listenForIncidents, listenForNotes, openDrawer } from "./teach/drawers.js";
 import { Figure } from "./teach/figure.js";
 import { Outbox } from "./teach/outbox.js";
+import { People } from "./teach/people.js";
 import { Player } from "./teach/player.js";
 import { Screen } from "./teach/screen.js";
 import { Sound } from "./teach/sound.js";
@@ -42,6 +43,11 @@ const player = new Player(score, (kind, details) => following || outbox.add(kind
 if (following) player.follow(score.player);
 const outbox = new Outbox(score.meeting, () => (following || !player.began ? null : player.told()), showSync);
 const screen = new Screen(player, outbox);
+screen.people = new People(player, () => {
+  save();
+  screen.show();
+  outbox.send();
+});
 const figure = new Figure(player, score);
 const sound = new Sound();
 
@@ -112,6 +118,7 @@ part("do-swap").addEventListener("click", () => {
   openDrawer("drawer-swap", part("do-swap"));
 });
 part("do-note").addEventListener("click", () => openDrawer("drawer-note", part("do-note")));
+part("do-people").addEventListener("click", () => openDrawer("drawer-people", part("do-people")));
 part("do-end").addEventListener("click", () => openDrawer("drawer-end", part("do-end")));
 part("do-signs").addEventListener("click", () => openDrawer("drawer-signs", part("do-signs")));
 part("do-sound").addEventListener("click", () => openDrawer("drawer-sound", part("do-sound")));

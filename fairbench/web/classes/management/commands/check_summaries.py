@@ -7,9 +7,9 @@ from django.db import transaction
 from django_scopes import scope
 
 from fairbench.web.accounts.models import Practice
-from fairbench.web.classes.actions import keep_taught, keep_taught_each, taught_each, taught_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.remembered import keep_remembered, remembered_of
+from fairbench.web.classes.taught import keep_taught, keep_taught_each, taught_each, taught_of
 from fairbench.web.people.health_summary import NOTHING_KNOWN, health_summary_of, keep_health_summary
 from fairbench.web.people.models import Group, Participant
 

@@ -40,6 +40,7 @@ export function listenForNotes(player, outbox) {
   let who = null;
   const buttons = player.score.people.map((person) => {
     const button = Object.assign(document.createElement("button"), { className: "teach-button", textContent: person.name, dir: "auto" });
+    button.dataset.person = person.id;
     button.setAttribute("aria-pressed", "false");
     button.addEventListener("click", () => {
       who = person.id;
@@ -71,6 +72,7 @@ export function listenForIncidents(player, outbox) {
   let who = null;
   const rows = player.score.people.map((person) => {
     const row = document.createElement("li");
+    row.dataset.person = person.id;
     const button = Object.assign(document.createElement("button"), { className: "teach-button", textContent: person.name, dir: "auto" });
     button.setAttribute("aria-pressed", "false");
     button.addEventListener("click", () => {

@@ -8,6 +8,8 @@ const MORE_SECONDS = 10;
 const REST_SECONDS = 30;
 const MOST_SILENCE = 600;
 const COUNTED = new Set(["repetition", "breath", "pulse", "round"]);
+const TOLD = new Set([...COUNTED, "hold"]);
+const NEAR = 1e-6;
 const OTHER = { left: "right", right: "left" };
 const BEAT = ["at", "seconds", "calls", "number", "of", "word", "side", "from", "to", "cycle"];
 
@@ -27,6 +29,25 @@ function brief(step) {
   return step.resumeAt === undefined ? step.number : { number: step.number, resumeAt: step.resumeAt };
 }
 
+// What lies between two moments of a work step: by side the seconds, and what was counted to its end.
+export function doneBetween(step, from, to) {
+  const sides = new Map();
+  const of = (side) => {
+    if (!sides.has(side)) sides.set(side, { side, seconds: 0, count: 0 });
+    return sides.get(side);
+  };
+  step.beats.forEach((beat, n) => {
+    const end = beat.at + beat.seconds;
+    const seconds = Math.min(end, to) - Math.max(beat.at, from);
+    const row = of(beat.side || step.side);
+    if (seconds > 0) row.seconds += seconds;
+    const next = step.beats[n + 1];
+    const last = !next || next.calls !== beat.calls || next.number !== beat.number;
+    if (last && TOLD.has(beat.calls) && end > from + NEAR && end <= to + NEAR) row.count += 1;
+  });
+  return [...sides.values()].filter((row) => row.seconds > NEAR).map((row) => ({ ...row, seconds: Math.round(row.seconds * 100) / 100 }));
+}
+
 export class Player {
   constructor(score, report, saved) {
     this.score = score;
@@ -41,11 +62,13 @@ export class Player {
     this.queue = saved?.queue?.map(whole).filter((step) => step?.kind) ?? steps;
     this.index = saved?.index ?? 0;
     this.at = saved?.at ?? 0;
+    this.from = saved?.from ?? 0; // of the current step, what lies before it is told
     this.startedAt = saved?.startedAt ?? null;
     this.endedAt = saved?.endedAt ?? null;
     this.reported = saved?.reported ?? null;
     this.skipped = new Set(saved?.skipped ?? []);
     this.swapped = saved?.swapped ?? {};
+    this.here = new Set(saved?.here ?? this.score.people?.filter((person) => person.here).map((person) => person.id));
     this.running = false;
     this.woke = Boolean(saved?.startedAt && !saved?.endedAt);
     this.last = Date.now();
@@ -103,8 +126,8 @@ export class Player {
   }
 
   saved() {
-    const { queue, index, at, startedAt, endedAt, reported, swapped } = this;
-    return { queue: queue.map(brief), index, at, startedAt, endedAt, reported, swapped, skipped: [...this.skipped] };
+    const { queue, index, at, from, startedAt, endedAt, reported, swapped, skipped, here } = this;
+    return { queue: queue.map(brief), index, at, from, startedAt, endedAt, reported, swapped, skipped: [...skipped], here: [...here] };
   }
 
   // The same for another screen, whose clock may be another.
@@ -136,10 +159,25 @@ export class Player {
     }
   }
 
+  // Tell what of the current step was done since it was gone into, before the class leaves it.
+  tell() {
+    const { step } = this;
+    if (!step || this.ended) return;
+    const to = Math.min(this.at, step.seconds);
+    if (step.kind === "work" && to > this.from) {
+      for (const { side, seconds, count } of doneBetween(step, this.from, to)) {
+        this.report("worked", { item: step.item, side, seconds, number: count });
+      }
+    }
+    this.from = to;
+  }
+
   // Move to a step; false when that is past the end and the class is over.
   go(index) {
+    this.tell();
     this.index = Math.max(0, index);
     this.at = this.step?.resumeAt ?? 0;
+    this.from = this.at;
     if (this.step) delete this.step.resumeAt;
     if (!this.step) {
       this.end();
@@ -169,8 +207,20 @@ export class Player {
   }
 
   back() {
-    if (this.at > 3 || this.index === 0) this.at = 0;
-    else this.go(this.index - 1);
+    const { step, at } = this;
+    if (at > 3 || this.index === 0) {
+      this.tell();
+      this.at = this.from = 0;
+    } else {
+      this.go(this.index - 1);
+      this.again(this.step, this.step.seconds);
+    }
+    this.again(step, Math.min(at, step?.seconds ?? 0));
+  }
+
+  // Work that is gone back over is done again on purpose, not by mistake counted twice.
+  again(step, seconds) {
+    if (step?.kind === "work" && seconds > 0) this.report("back", { item: step.item, seconds });
   }
 
   next() {
@@ -191,11 +241,12 @@ export class Player {
   rest() {
     const step = this.step;
     if (!step) return;
+    this.tell();
     step.resumeAt = this.at;
     const done = step.seconds ? this.at / step.seconds : 0;
     const rest = { ...step, kind: "rest", seconds: REST_SECONDS, planned: 0, start: step.start + done * step.planned, beats: [], says: "Rest. Breathe.", resumeAt: undefined, number: undefined };
     this.queue.splice(this.index, 0, rest);
-    this.at = 0;
+    this.at = this.from = 0;
     this.report("rested", { item: step.item ?? "", number: REST_SECONDS });
   }
 
@@ -206,6 +257,7 @@ export class Player {
   oneMore() {
     if (!this.canDoMore()) return;
     const step = { ...this.step, number: undefined, beats: this.step.beats.map((beat) => ({ ...beat })) };
+    const before = step.seconds;
     const last = step.beats[step.beats.length - 1];
     if (COUNTED.has(last.calls)) {
       const group = step.beats.filter((beat) => beat.calls === last.calls && beat.number === last.number);
@@ -221,7 +273,7 @@ export class Player {
       step.seconds += MORE_SECONDS;
     }
     this.queue[this.index] = step;
-    this.report("one_more", { item: step.item });
+    this.report("one_more", { item: step.item, seconds: step.seconds - before, number: COUNTED.has(last.calls) ? 1 : 0 });
   }
 
   // Another version for what is left of the current item, spread over the time the plan has for it.
@@ -229,6 +281,7 @@ export class Player {
     const item = this.item;
     const other = item?.others.find((version) => version.id === versionId);
     if (!other) return;
+    this.tell();
     const done = this.step.seconds ? this.at / this.step.seconds : 0;
     const from = this.step.start + done * this.step.planned;
     let end = this.index;
@@ -243,12 +296,14 @@ export class Player {
     });
     this.queue.splice(this.index, end - this.index, ...steps);
     this.swapped[item.id] = versionId;
-    this.at = 0;
-    this.report("swapped", { item: item.id, text: versionId });
+    this.at = this.from = 0;
+    const seconds = steps.reduce((sum, step) => sum + (step.kind === "work" ? step.seconds : 0), 0);
+    this.report("swapped", { item: item.id, text: versionId, seconds });
   }
 
   end() {
     if (this.ended) return;
+    this.tell();
     this.endedElsewhere();
     this.report("ended");
   }
@@ -273,6 +328,15 @@ export class Player {
     this.queue = this.queue.filter((step, index) => index <= this.index || step.item !== itemId);
     this.skipped.add(itemId);
     this.report("skipped", { item: itemId });
+  }
+
+  // Somebody comes late, or leaves early.
+  comeOrGo(person) {
+    const leaves = this.here.has(person);
+    if (leaves) this.here.delete(person);
+    else this.here.add(person);
+    this.report(leaves ? "left" : "joined", { participant: person });
+    return !leaves;
   }
 
   // The next item after the current one, and the steps that lead to it.

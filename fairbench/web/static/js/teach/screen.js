@@ -7,6 +7,7 @@ const COUNT_UP = new Set(["repetition", "breath", "round"]);
 const OTHER = { left: "right", right: "left" };
 
 const LATE = 60;
+const MOST_DIFFERENT = 4;
 
 const part = (id) => document.getElementById(id);
 
@@ -55,6 +56,7 @@ export class Screen {
     this.player = player;
     this.outbox = outbox;
     this.strip = new Strip(player);
+    this.people = null;
     this.spokenStep = null;
     this.following = false;
   }
@@ -74,13 +76,14 @@ export class Screen {
     this.showLate();
   }
 
-  // Who does it otherwise, worked out for each version beforehand.
+  // Who of those who are here does it otherwise, worked out for each version beforehand.
   showDifferent(different) {
     const list = part("different");
-    const shown = JSON.stringify(different ?? null);
+    const present = (different ?? []).filter((person) => this.player.here.has(person.id));
+    const shown = JSON.stringify(present);
     if (list.dataset.shown === shown) return;
     list.dataset.shown = shown;
-    const rows = (different?.shown ?? []).map((person) => {
+    const rows = present.slice(0, MOST_DIFFERENT).map((person) => {
       const row = document.createElement("li");
       const name = Object.assign(document.createElement("b"), { textContent: person.name, dir: "auto" });
       const words = document.createElement("span");
@@ -88,7 +91,8 @@ export class Screen {
       row.append(sign(person.kind, this.player.score.signs[person.kind]), words);
       return row;
     });
-    if (different?.more) rows.push(Object.assign(document.createElement("li"), { textContent: `and ${different.more} more` }));
+    const more = present.length - rows.length;
+    if (more) rows.push(Object.assign(document.createElement("li"), { textContent: `and ${more} more` }));
     list.replaceChildren(...rows);
     list.parentElement.hidden = rows.length === 0;
   }
@@ -97,7 +101,7 @@ export class Screen {
     const { player } = this;
     this.showDifferent(null);
     set("name", player.score.name);
-    set("side", `${player.score.items.length} items · ${player.score.people.length} here`);
+    set("side", `${player.score.items.length} items · ${player.here.size} here`);
     set("number", "");
     set("of", "");
     set("cue", "How is everyone today? Chairs steady, feet down, water near.");
@@ -214,5 +218,6 @@ export class Screen {
     part("do-note").disabled = !player.began || player.ended;
     part("do-more").disabled = idle || !player.canDoMore();
     part("do-swap").disabled = idle || !player.item?.others.length;
+    this.people?.show(idle);
   }
 }
