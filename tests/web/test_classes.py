@@ -475,3 +475,15 @@ def test_a_class_of_before_parts_were_kept_says_so_and_stays_as_it_was(client_in
     page = client_in.get(reverse("classes:meeting", args=[meeting.id])).content.decode()
     assert "Recorded before parts of items were kept." in page
     assert page.count('"quiet">as planned') == 3
+
+
+def test_bench_teaching_and_class_page_tell_the_same_time(client_in, meeting, plan, group) -> None:
+    began = client_in.get(reverse("classes:teach", args=[meeting.id])).content.decode()
+    start = began.index('<script id="score"')
+    total = json.loads(began[began.index(">", start) + 1 : began.index("</script>", start)])["total"]
+    told = f"{int(total) // 60}:{int(total) % 60:02}"
+    assert told in client_in.get(reverse("plans:bench", args=[plan.id])).content.decode()
+    report(client_in, meeting, *whole_class())
+    client_in.post(reverse("classes:record_save", args=[meeting.id]))
+    page = client_in.get(reverse("classes:meeting", args=[meeting.id])).content.decode()
+    assert f"took 6:40, planned {told}" in page

@@ -59,6 +59,12 @@ def actual_times(planned: Planned, noted: Iterable[Noted]) -> tuple[Actual, ...]
     )
 
 
+def taken(noted: Iterable[Noted]) -> float:
+    """Seconds from the beginning of a class to its end, pauses and all; 0 where one of them was not noted."""
+    moments = {event.kind: event.at for event in sorted(noted, key=lambda event: event.at)}
+    return moments["ended"] - moments["began"] if {"began", "ended"} <= moments.keys() else 0.0
+
+
 def taught_exercises(planned: Planned, actuals: Iterable[Actual]) -> tuple[str, ...]:
     """The exercises that count as taught: begun and not skipped, in order, each once."""
     done: Mapping[str, bool] = {a.item: a.actual is not None and not a.skipped for a in actuals}

@@ -53,7 +53,7 @@ class PersonRecord:
     def summary(self) -> str:
         """``5 of 8 done, 1 in part · 2 differed``, or ``as planned``."""
         differed = f"{len(self.current)} differed" if self.current else ""
-        parts = [words for words in (self.stay, done_words(self.done), differed) if words]
+        parts = [words for words in (done_words(self.done), differed) if words]
         return " · ".join(parts) or "as planned"
 
 
@@ -64,6 +64,14 @@ def done_words(done: Sequence[Done]) -> str:
         return ""
     partly = states.count(DoneState.PARTLY)
     return f"{states.count(DoneState.DONE)} of {len(states)} done" + (f", {partly} in part" if partly else "")
+
+
+def class_parts(planned: Planned, done: Sequence[Done]) -> list[tuple[str, str]]:
+    """What the class did only in part, item by item, and in one line what it did not do."""
+    named = list(zip(planned.items, done, strict=True))
+    parts = [(item.name, part_words(one)) for item, one in named if one.state is DoneState.PARTLY]
+    left_out = [item.name for item, one in named if one.state is DoneState.NOT_DONE]
+    return [*parts, ("Not done", ", ".join(left_out))] if left_out else parts
 
 
 def part_words(done: Done) -> str:

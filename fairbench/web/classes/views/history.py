@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
 from fairbench.core.teaching.done import DoneState, done_of
-from fairbench.core.teaching.log import actual_times
+from fairbench.core.teaching.log import actual_times, taken
 from fairbench.web.classes.devices import still_to_come
 from fairbench.web.classes.meeting import keeps_parts, log_of, noted_of, planned_for
 from fairbench.web.classes.models import Meeting
@@ -45,7 +45,7 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         }
         for actual, item, one in zip(actuals, planned.items, done, strict=True)
     ]
-    took = sum(a.actual for a in actuals if a.actual is not None)
+    took = taken(noted_of(events)) or sum(a.actual for a in actuals if a.actual is not None)
     return render(
         request,
         "classes/meeting.html",
@@ -53,7 +53,7 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
             "meeting": found,
             "people": people_records(found, planned, events),
             "rows": rows,
-            "planned_total": sum(a.planned for a in actuals),
+            "planned_total": planned.total,
             "actual_total": took,
             "parts_kept": keeps_parts(planned),
             "still_to_come": still_to_come(found),

@@ -9,14 +9,14 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.core.teaching.done import DoneState, done_of
+from fairbench.core.teaching.done import done_of
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.devices import still_to_come
 from fairbench.web.classes.inputs import DifferenceInput
 from fairbench.web.classes.meeting import log_of, planned_for
 from fairbench.web.classes.models import Meeting
-from fairbench.web.classes.record_view import PersonRecord, done_words, part_words, people_records, row_of
+from fairbench.web.classes.record_view import PersonRecord, class_parts, done_words, people_records, row_of
 from fairbench.web.site.find import Request, find
 
 
@@ -72,11 +72,7 @@ def _context(meeting: Meeting) -> dict[str, Any]:
     done = done_of(planned, log_of(events))
     return {
         "class_done": done_words(done),
-        "class_parts": [
-            (item.name, part_words(one))
-            for item, one in zip(planned.items, done, strict=True)
-            if one.state in (DoneState.PARTLY, DoneState.NOT_DONE)
-        ],
+        "class_parts": class_parts(planned, done),
         "meeting": meeting,
         "planned": planned,
         "people": people,

@@ -11,7 +11,10 @@ export class People {
     this.late = player.score.people.map((person) => this.button(person, "late"));
     part("people-who").replaceChildren(...this.buttons);
     part("comes-who").replaceChildren(...this.late);
-    part("came-close").addEventListener("click", () => (part("came").hidden = true));
+    part("came-close").addEventListener("click", () => {
+      part("came").hidden = true;
+      this.changed();
+    });
   }
 
   button(person, place) {
@@ -30,7 +33,7 @@ export class People {
     const { item, version, score } = this.player;
     const now = item ? ` Now: ${item.name}, ${version.name}.` : "";
     const mind = [person.talkFirst && `Talk first: ${person.talkFirst}`, person.remember, person.cautions].filter(Boolean).join(" · ");
-    part("came-name").textContent = `${person.name} is here`;
+    part("came-name").textContent = `${person.name} is here.`;
     part("came-words").textContent = `${mind ? `${mind}. ` : ""}${score.catchUp}${now}`.replace("..", ".");
     part("came").hidden = false;
   }
@@ -42,7 +45,7 @@ export class People {
     const absent = this.late.filter((button) => !here.has(button.dataset.person));
     for (const button of this.late) button.hidden = !absent.slice(0, AT_ONCE).includes(button);
     for (const row of document.querySelectorAll("#note-who [data-person], #signs-people [data-person]")) row.hidden = !here.has(row.dataset.person);
-    part("comes").hidden = idle || !absent.length;
+    part("comes").hidden = idle || !absent.length || !part("came").hidden;
     part("do-people").disabled = idle;
   }
 }
