@@ -21,10 +21,7 @@ from fairbench.web.classes.score import PersonData, score
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.find import find
 
-CATCH_UP = (
-    "Chair steady, both feet down. Stop and say so at chest pain, faintness, sudden breathlessness, sharp or spreading "
-    "pain, new numbness. Join in gently."
-)
+CATCH_UP = "Chair steady, both feet down. Stop and say so: chest pain, faint, breathless, sharp pain, new numbness."
 """For who comes late: chair, feet and stop signs in a breath; the screen adds what is being done."""
 
 

@@ -1,7 +1,7 @@
 // Who is here: who comes late with one tap, with what to keep in mind and one line to catch up; who leaves early.
 
 const part = (id) => document.getElementById(id);
-const AT_ONCE = 4;
+const AT_ONCE = 3;
 
 export class People {
   constructor(player, changed) {
@@ -45,7 +45,7 @@ export class People {
     const absent = this.late.filter((button) => !here.has(button.dataset.person));
     for (const button of this.late) button.hidden = !absent.slice(0, AT_ONCE).includes(button);
     for (const row of document.querySelectorAll("#note-who [data-person], #signs-people [data-person]")) row.hidden = !here.has(row.dataset.person);
-    part("comes").hidden = idle || !absent.length || !part("came").hidden;
-    part("do-people").disabled = idle;
+    part("comes").hidden = idle || !part("came").hidden;
+    part("comes-words").hidden = !absent.length;
   }
 }
