@@ -79,6 +79,7 @@ part("take-over").addEventListener("click", async () => {
   if (!answer?.ok) return set("follows-words", "The server cannot be reached, so this screen cannot take over now.");
   const told = await answer.json();
   if (told.player) player.follow(told.player);
+  if (outbox.told) outbox.told = { ...outbox.told, leads: true }; // what it heard before it took over no longer holds
   setFollowing(false);
 });
 
