@@ -10,7 +10,6 @@ from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.cues import say
 from fairbench.core.people.person import Group, Person
-from fairbench.core.plan.packing import pack
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import Timeline, compile_timeline
 from fairbench.core.sides import Side
@@ -64,20 +63,6 @@ def test_talk_that_takes_a_third() -> None:
 
 def test_an_empty_plan_has_nothing_to_look_at() -> None:
     assert check_time(timeline(20, settle=[])) == ()
-
-
-def test_the_pack_list_counts_for_everyone_and_the_instructor() -> None:
-    value = timeline(
-        20,
-        strengthen=[
-            Item("a", "heel-raise", "at-the-rail"),
-            Item("b", "band-row", "one-arm"),
-            Item("c", "band-pull-apart", "at-chest"),
-        ],
-    )
-    packed = {entry.prop.id: (entry.count, entry.used_in) for entry in pack(value, 8, SHELF)}
-    assert packed["rail"] == (1, ("Heel raise",))
-    assert packed["band"] == (9, ("Seated row", "Pull apart"))
 
 
 def test_cues_for_each_side() -> None:

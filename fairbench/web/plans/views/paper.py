@@ -6,7 +6,12 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
 from fairbench.core.dose.words import summary
-from fairbench.core.plan.packing import pack
+from fairbench.core.fit.fit import fit
+from fairbench.core.fit.otherwise import otherwise
+from fairbench.core.fit.packing import pack
+from fairbench.core.fit.verdict import Fit
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.timeline import StepKind, compile_timeline
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
@@ -14,10 +19,10 @@ from fairbench.web.site.find import find
 
 
 def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    """What to say and when, item by item."""
+    """What to say and when, item by item, and who does it otherwise."""
     plan = find(Plan, plan_id, "group")
-    value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
-    timeline = compile_timeline(value, core_group(plan.group), shelf())
+    value, found = _fitted(plan)
+    timeline = found.timeline
     moves: dict[str | None, list[str]] = {}
     for step in timeline.steps:
         if step.kind in (StepKind.TRANSFER, StepKind.FETCH):
@@ -29,6 +34,7 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
             "dose": summary(item.dose, item.exercise.limb),
             "moves": moves.get(item.item.id, []),
             "props": [shelf().props[prop].name for prop in item.version.props],
+            "otherwise": otherwise(found.of_item(item.item.id), shelf()),
         }
         for number, item in enumerate(timeline.items, 1)
     ]
@@ -40,18 +46,23 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
 
 
 def pack_list(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    """What to bring and what to ask people to bring, for this group and the instructor."""
+    """What to bring and what to ask people to bring, for what each of this group does, and for the instructor."""
     plan = find(Plan, plan_id, "group")
-    value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
-    group = core_group(plan.group)
-    timeline = compile_timeline(value, group, shelf())
+    value, found = _fitted(plan)
     return render(
         request,
         "plans/pack_list.html",
         {
             "plan": plan,
             "value": value,
-            "size": len(group.people),
-            "entries": pack(timeline, len(group.people), shelf()),
+            "size": len({person for person, _ in found.verdicts}),
+            "entries": pack(found, shelf()),
         },
     )
+
+
+def _fitted(plan: Plan) -> tuple[CorePlan, Fit]:
+    """The plan, and what everybody of its group does of it."""
+    value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
+    group = core_group(plan.group)
+    return value, fit(compile_timeline(value, group, shelf()), group.people, shelf(), load_conditions())
