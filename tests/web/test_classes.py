@@ -15,6 +15,8 @@ from fairbench.web.classes import actions
 from fairbench.web.classes.inputs import DifferenceInput, HereInput
 from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
 from fairbench.web.classes.remembered import remembered_of
+from fairbench.web.people.health_summary import person_of
+from fairbench.web.people.models import HealthEvent
 from tests.factories import ParticipantFactory, make_group
 
 from .conftest import core_plan
@@ -487,3 +489,37 @@ def test_bench_teaching_and_class_page_tell_the_same_time(client_in, meeting, pl
     client_in.post(reverse("classes:record_save", args=[meeting.id]))
     page = client_in.get(reverse("classes:meeting", args=[meeting.id])).content.decode()
     assert f"took 6:40, planned {told}" in page
+
+
+def test_what_is_noted_of_somebody_by_side_and_by_mark(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    kept = differ(
+        client_in,
+        meeting,
+        person,
+        item="a",
+        done_left="8",
+        done_right="5",
+        load="1,5",
+        lost_form="on",
+        teach_again="on",
+        sides_differ="finding",
+    ).content.decode()
+    assert "did left 8, right 5 · with 1.5 kg · lost form · to be taught again · sides differ: a finding" in kept
+    row = Difference.objects.get(item="a")
+    assert (row.done_left, row.done_right, row.load, row.skipped) == (8, 5, 1.5, False)
+    for wrong in ({"load": "900"}, {"done_left": "-1"}, {"sides_differ": "miracle"}):
+        assert differ(client_in, meeting, person, item="a", **wrong).status_code == 422
+    assert differ(client_in, meeting, person, item="", load="2").status_code == 422
+
+
+def test_tingling_is_talked_over_before_the_next_class(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    for _ in range(2):
+        kept = differ(client_in, meeting, person, item="a", tingling="on").content.decode()
+    assert "tingling or spreading pain: talk first next time" in kept
+    assert HealthEvent.objects.filter(participant=person).count() == 1
+    person.refresh_from_db()
+    assert "Tingling or spreading pain on" in person_of(person).talk_first

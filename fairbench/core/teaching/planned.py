@@ -42,6 +42,11 @@ class PlannedItem:
     work: tuple[Work, ...] = ()
 
     @property
+    def has_sides(self) -> bool:
+        """Whether sides are worked one at a time, so that each can be told."""
+        return any(work.side is not None for work in self.work)
+
+    @property
     def total(self) -> float:
         """All of it, in seconds."""
         return self.end - self.start

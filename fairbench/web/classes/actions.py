@@ -280,8 +280,14 @@ def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update(of=("self",)).select_related("group").get(id=meeting_id)
     earlier = Difference.objects.filter(meeting=meeting, participant_id=given.participant, item=given.item)
-    was_left_out = Exists(earlier.filter(current=True, skipped=True))
-    theirs = meeting.attendances.filter(participant_id=given.participant).annotate(left_out=was_left_out).first()
+    theirs = (
+        meeting.attendances.filter(participant_id=given.participant)
+        .annotate(
+            left_out=Exists(earlier.filter(current=True, skipped=True)),
+            tingled=Exists(earlier.filter(current=True, tingling=True)),
+        )
+        .first()
+    )
     if theirs is None:
         raise NotThereError("this person was not at this class", "participant")
     _check(meeting, given)
@@ -294,6 +300,9 @@ def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference
         user=actor.user,
         **given.model_dump(exclude={"participant"}),
     )
+    if given.tingling and not theirs.tingled:
+        happened = EventInput(kind=HealthEvent.Kind.TINGLING, happened_on=meeting.held_on, note="noted in class")
+        health_actions.note_event(actor, given.participant, happened, Permission.CLASSES)
     if meeting.ended_at and theirs.left_out is not given.skipped:
         keep_done_each(meeting, list(meeting.events.all()), [theirs])
     if given.pain or any(row["participant"] == str(given.participant) for row in meeting.remembered):
@@ -321,5 +330,5 @@ def _check(meeting: Meeting, given: DifferenceInput) -> None:
             raise RecordError("it is no longer in the plan", "item")
         if given.version and given.version not in item.versions:
             raise RecordError(f"{item.name} has no version '{given.version}'", "version")
-    elif given.version or given.done is not None:
+    elif given.version or any(n is not None for n in (given.done, given.done_left, given.done_right, given.load)):
         raise RecordError("a version or a count belongs to one item", "item")

@@ -16,6 +16,7 @@ from fairbench.web.site.inputs import (
     Lines,
     Number,
     OneLine,
+    OptionalNumber,
     OptionalSide,
     OptionalWhole,
     Slug,
@@ -29,6 +30,8 @@ from .models import DayNote
 
 MOST_AT_ONCE = 500
 NOTE_LIMIT = 2000
+HEAVIEST = 50
+"""Kilograms that somebody may have had in hand."""
 _LONGEST_READING = 20
 _FIRST_YEAR, _LAST_YEAR = 2000, 2199
 
@@ -172,13 +175,28 @@ class DiscardInput(Input):
     number: Annotated[Whole, Field(ge=1, le=100_000)]
 
 
+def _a_load(kilograms: float | None) -> float | None:
+    if kilograms is not None and not 0 <= kilograms <= HEAVIEST:
+        raise wrong(f"goes from 0 to {HEAVIEST} kg, not {kilograms:g}")
+    return kilograms
+
+
 class DifferenceInput(Input):
-    """What one person did otherwise. ``item`` "" is the whole class; ``done`` is a count."""
+    """What one person did otherwise. ``item`` "" is the whole class; ``done`` is a count, ``done_left`` and
+    ``done_right`` those of a side, ``load`` in kilograms; ``sides_differ`` says what a difference between sides is
+    here."""
 
     participant: UUID
     item: ItemId = ""
     version: Slug = ""
     done: Annotated[OptionalWhole, within(0, 1000)] = None
+    done_left: Annotated[OptionalWhole, within(0, 1000)] = None
+    done_right: Annotated[OptionalWhole, within(0, 1000)] = None
+    load: Annotated[OptionalNumber, AfterValidator(_a_load)] = None
+    lost_form: bool = False
+    teach_again: bool = False
+    tingling: bool = False
+    sides_differ: Literal["", "finding", "target", "fault"] = ""
     skipped: bool = False
     effort: Annotated[OptionalWhole, within(0, 10)] = None
     pain: Annotated[OptionalWhole, within(0, 10)] = None
@@ -188,6 +206,5 @@ class DifferenceInput(Input):
     @property
     def is_nothing(self) -> bool:
         """Whether it says nothing: everything was as planned."""
-        return not (self.version or self.skipped or self.pain_where or self.note.strip()) and (
-            self.done is None and self.effort is None and self.pain is None
-        )
+        said = self.model_dump(exclude={"participant", "item"})
+        return all(value is None or value is False or not str(value).strip() for value in said.values())

@@ -174,7 +174,9 @@ class TeachingDevice(PracticeModel):
 class Difference(PracticeModel):
     """What one person did otherwise, in one item or (item "") in the whole class.
 
-    A correction is a further row with the next ``edition``; earlier ones stay.
+    ``done`` is a count, or ``done_left`` and ``done_right`` where sides are worked one at a time; ``load`` what was in
+    the hand, in kilograms. ``tingling`` is tingling or spreading pain: the item ended for them, and it is talked over
+    before they join in again. A correction is a further row with the next ``edition``; earlier ones stay.
     """
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="differences")
@@ -184,6 +186,13 @@ class Difference(PracticeModel):
     current = models.BooleanField(default=True)
     version = models.CharField(max_length=64, blank=True)
     done = models.PositiveSmallIntegerField(null=True, blank=True)
+    done_left = models.PositiveSmallIntegerField(null=True, blank=True)
+    done_right = models.PositiveSmallIntegerField(null=True, blank=True)
+    load = models.FloatField(null=True, blank=True)
+    lost_form = models.BooleanField(default=False)
+    teach_again = models.BooleanField(default=False)
+    tingling = models.BooleanField(default=False)
+    sides_differ = models.CharField(max_length=8, blank=True)
     skipped = models.BooleanField(default=False)
     effort = models.PositiveSmallIntegerField(
         null=True, blank=True, validators=[MinValueValidator(0), MaxValueValidator(10)]
@@ -205,6 +214,10 @@ class Difference(PracticeModel):
                 fields=["meeting", "participant", "item"],
                 condition=models.Q(current=True),
                 name="one_current_difference",
+            ),
+            models.CheckConstraint(
+                condition=models.Q(sides_differ__in=("", "finding", "target", "fault")),
+                name="a_side_difference_there_is",
             ),
             _from_0_to_10("effort", "effort_from_0_to_10"),
             _from_0_to_10("pain", "pain_from_0_to_10"),

@@ -133,6 +133,15 @@ def in_words(row: Difference, planned: Planned) -> str:
         parts.append(time.versions.get(row.version, row.version) if time else row.version)
     if row.done is not None:
         parts.append(f"did {row.done}")
+    sides = [f"{side} {n}" for side, n in (("left", row.done_left), ("right", row.done_right)) if n is not None]
+    if sides:
+        parts.append(f"did {', '.join(sides)}")
+    if row.load is not None:
+        parts.append(f"with {row.load:g} kg")
+    marks = {"lost form": row.lost_form, "to be taught again": row.teach_again, TINGLING: row.tingling}
+    parts += [words for words, so in marks.items() if so]
+    if row.sides_differ:
+        parts.append(f"sides differ: a {row.sides_differ}")
     if row.effort is not None:
         parts.append(f"effort {row.effort} of 10")
     if row.pain is not None:
@@ -149,6 +158,8 @@ def _earlier(row: Difference, planned: Planned) -> str:
     who = row.user.name if row.user else "someone who left"
     return f"earlier: {in_words(row, planned) or 'as planned'} ({who}, {timezone.localtime(row.at):%-d %b %H:%M})"
 
+
+TINGLING = "tingling or spreading pain: talk first next time"
 
 WIDTH, HEIGHT, NOTCH = 320.0, 14.0, 6.0
 

@@ -161,7 +161,8 @@ class Screening(PracticeModel):
 
 
 class HealthEvent(HealthRow):
-    """Something that ends a screening at once: a fall, an operation, a stay in hospital, a new diagnosis."""
+    """Something that ends a screening at once: a fall, an operation, a stay in hospital, a new diagnosis, a new
+    medicine, tingling or spreading pain in class."""
 
     class Kind(models.TextChoices):
         FALL = "a fall"
@@ -169,8 +170,9 @@ class HealthEvent(HealthRow):
         HOSPITAL = "a stay in hospital"
         DIAGNOSIS = "a new diagnosis"
         MEDICINE = "a new medicine"
+        TINGLING = "tingling or spreading pain"
 
-    kind = models.CharField(max_length=20, choices=Kind.choices)
+    kind = models.CharField(max_length=40, choices=Kind.choices)
     happened_on = models.DateField()
     note = models.CharField(max_length=200, blank=True)
 
@@ -178,7 +180,14 @@ class HealthEvent(HealthRow):
         constraints = (
             models.CheckConstraint(
                 condition=models.Q(
-                    kind__in=("a fall", "an operation", "a stay in hospital", "a new diagnosis", "a new medicine")
+                    kind__in=(
+                        "a fall",
+                        "an operation",
+                        "a stay in hospital",
+                        "a new diagnosis",
+                        "a new medicine",
+                        "tingling or spreading pain",
+                    )
                 ),
                 name="health_event_there_is",
             ),

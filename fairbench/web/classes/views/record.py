@@ -73,6 +73,7 @@ def _context(meeting: Meeting) -> dict[str, Any]:
     return {
         "class_done": done_words(done),
         "class_parts": class_parts(planned, done),
+        "side_differences": ("finding", "target", "fault"),
         "meeting": meeting,
         "planned": planned,
         "people": people,
@@ -88,9 +89,8 @@ def _difference(participant_id: UUID, request: HttpRequest) -> DifferenceInput:
     fields = request.POST
     if fields.get("back_to_plan") == "yes":
         return DifferenceInput.read({"participant": participant_id, "item": fields.get("item", "")})
-    given = DifferenceInput.read(
-        {**fields.dict(), "participant": participant_id, "skipped": fields.get("skipped") == "on"}
-    )
+    ticked = {name: fields.get(name) == "on" for name in ("skipped", "lost_form", "teach_again", "tingling")}
+    given = DifferenceInput.read({**fields.dict(), **ticked, "participant": participant_id})
     if given.is_nothing:
         raise actions.RecordError("say what changed: a version, a count, not done, effort, pain or a note", "note")
     return given
