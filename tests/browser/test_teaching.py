@@ -234,3 +234,15 @@ def test_next_past_an_item_leaves_nobody_as_planned(teaching: Page) -> None:
         meeting = Meeting.objects.get(state="taught")
         assert "shoulder-rolls" not in meeting.exercises
         assert all("shoulder-rolls" not in one.exercises for one in meeting.attendances.all())
+
+
+def test_what_is_seen_most_is_noted_with_one_tap(teaching: Page) -> None:
+    page = teaching
+    page.locator("#do-note").click()
+    quick = page.locator("#note-quick").get_by_role("button", name="Wobbly")
+    expect(quick).to_be_disabled()
+    page.locator("#note-who button").nth(1).click()
+    quick.click()
+    expect(page.locator("#drawer-note")).to_be_hidden()
+    run_until(page, lambda: any(event.kind == "noted" for event in stored()), most=30)
+    assert [event.text for event in stored() if event.kind == "noted"] == ["Wobbly"]

@@ -21,6 +21,8 @@ from fairbench.web.classes.score import PersonData, score
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.find import find
 
+QUICK_NOTES = ("Tired", "Wobbly", "Pain", "Took it easier", "Could do more", "Stopped", "Lost form", "Well done")
+"""What is seen most often, noted with one tap."""
 CATCH_UP = "Chair steady, both feet down. Stop and say so: chest pain, faint, breathless, sharp pain, new numbness."
 """For who comes late: chair, feet and stop signs in a breath; the screen adds what is being done."""
 
@@ -53,7 +55,8 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     data["player"] = player_of(meeting)
     data["people"] = [_person(somebody) for somebody in people]
     data["catchUp"] = CATCH_UP
-    return render(request, "classes/teach.html", {"meeting": meeting, "score": data, "timeline": timeline})
+    context = {"meeting": meeting, "score": data, "timeline": timeline, "quick_notes": QUICK_NOTES}
+    return render(request, "classes/teach.html", context)
 
 
 @require_POST

@@ -45,26 +45,33 @@ export function listenForNotes(player, outbox) {
     button.addEventListener("click", () => {
       who = person.id;
       for (const other of buttons) other.setAttribute("aria-pressed", String(other === button));
-      part("note-text").focus();
       allow();
+      quick[0].focus();
     });
     return button;
   });
 
+  const quick = [...part("note-quick").children];
+
   function allow() {
     part("note-keep").disabled = !(who && part("note-text").value.trim());
+    for (const button of quick) button.disabled = !who;
   }
 
-  part("note-who").replaceChildren(...buttons);
-  part("note-text").addEventListener("input", allow);
-  part("note-keep").addEventListener("click", () => {
-    outbox.add("noted", { item: player.step?.item ?? "", participant: who, text: part("note-text").value.trim() });
+  // One tap on what was seen saves it; there is nothing to type.
+  function keep(text) {
+    outbox.add("noted", { item: player.step?.item ?? "", participant: who, text });
     part("note-text").value = "";
     who = null;
     for (const button of buttons) button.setAttribute("aria-pressed", "false");
     allow();
     closeDrawers();
-  });
+  }
+
+  part("note-who").replaceChildren(...buttons);
+  part("note-text").addEventListener("input", allow);
+  part("note-keep").addEventListener("click", () => keep(part("note-text").value.trim()));
+  for (const button of quick) button.addEventListener("click", () => keep(button.textContent.trim()));
 }
 
 // Stop signs: whom to call for each person, and a note of what happened that is kept apart.
