@@ -247,3 +247,18 @@ def test_names_are_shortened_by_words() -> None:
     long = name_for("Wolfeschlegelsteinhausenberger", 60)
     assert long.endswith("…")
     assert width_of(long) <= 60
+
+
+def test_on_paper_stands_who_does_what_otherwise_and_with_what(client_in, plan, group) -> None:
+    add_to(group, "Dilwyn Farrow", has("cannot-stand"), has("no-floor"))
+    ParticipantFactory(practice=group.practice, call_name="Cosmo Idris", screened=False)
+    cosmo = Participant.objects.get(call_name="Cosmo Idris")
+    ListingFactory(practice=group.practice, group=group, participant=cosmo)
+    sheet = words(client_in.get(reverse("plans:cue_sheet", args=[plan.id])).content.decode())
+    assert "Talk first: Cosmo Idris" in sheet
+    assert sheet.count("Cosmo Idris") == 1
+    assert sheet.count("Dilwyn Farrow") == 2
+    assert re.search(r"Dilwyn Farrow\s*: seated\s*\(chair\)", sheet)
+    packed = words(client_in.get(reverse("plans:pack_list", args=[plan.id])).content.decode())
+    assert re.search(r"6\s*resistance band", packed)
+    assert re.search(r"5\s*mat", packed)

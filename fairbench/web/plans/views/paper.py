@@ -34,14 +34,21 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
             "dose": summary(item.dose, item.exercise.limb),
             "moves": moves.get(item.item.id, []),
             "props": [shelf().props[prop].name for prop in item.version.props],
-            "otherwise": otherwise(found.of_item(item.item.id), shelf()),
+            "otherwise": otherwise((v for v in found.of_item(item.item.id) if not v.person.talk_first), shelf()),
         }
         for number, item in enumerate(timeline.items, 1)
     ]
     return render(
         request,
         "plans/cue_sheet.html",
-        {"plan": plan, "value": value, "timeline": timeline, "entries": entries, "closing": moves.get(None, [])},
+        {
+            "plan": plan,
+            "value": value,
+            "timeline": timeline,
+            "entries": entries,
+            "closing": moves.get(None, []),
+            "to_talk_to": sorted({v.person.name for v in found.verdicts.values() if v.person.talk_first}),
+        },
     )
 
 
