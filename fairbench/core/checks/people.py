@@ -1,7 +1,7 @@
 """People: who waits, whose share is low, and where the base is wrong for many; each with a mend where there is one."""
 
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from itertools import groupby, pairwise
 
 from ..clock import minutes_and_seconds
@@ -25,7 +25,8 @@ def check_people(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions
     """Findings about people, the gravest first."""
     if not found.timeline.items:
         return ()
-    findings = []
+    findings = list(_queues(found))
+    queue = bool(findings)
     for share in everyone:
         person = share.person
         if person.talk_first:
@@ -39,10 +40,26 @@ def check_people(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions
         if not idle and share.part < LEAST_SHARE:
             title = f"{person.name} has something to do for {share.part:.0%} of the work"
             detail = "The ways from place to place, which the others need not go, take the rest of their time."
+            if queue:
+                detail = "They wait their turn for the rest of their time."
             findings.append(Finding(Weight.ALARM, title, detail, person=person.id))
         elif waits or share.part < LEAST_SHARE:
             findings.append(_left_out(found, share, waits, everyone, shelf, conditions))
     return tuple(findings)
+
+
+def _queues(found: Fit) -> Iterator[Finding]:
+    """Items in which people wait for their turn at one thing."""
+    for time in found.timeline.items:
+        turns = [found.turn(verdict) for verdict in found.of_item(time.item.id) if verdict.working]
+        waiting = [turn for turn in turns if turn < 1]
+        if waiting:
+            each = minutes_and_seconds(time.work * min(waiting))
+            title = f"{len(waiting)} take turns in {time.exercise.name}"
+            detail = (
+                f"Each has {each} of {minutes_and_seconds(time.work)}; the others wait. Another exercise serves all."
+            )
+            yield Finding(Weight.LOOK, title, detail, time.item.id)
 
 
 def _moves_alone(found: Fit, share: Share) -> Finding | None:

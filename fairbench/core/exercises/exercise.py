@@ -25,7 +25,8 @@ class Cues:
 class Prop:
     """A thing that is used. ``fetch`` is seconds to hand it out, ``shared`` that one serves the room,
     ``substitute`` what a household has instead, ``ready`` what to do with it when it is not just taken,
-    ``worn`` that it is put on before anyone stands up or goes down for it."""
+    ``worn`` that it is put on before anyone stands up or goes down for it, ``places`` how many can use it at once, 0
+    for everybody."""
 
     id: str
     name: str
@@ -34,6 +35,7 @@ class Prop:
     substitute: str = ""
     ready: str = ""
     worn: bool = False
+    places: int = 0
 
     @property
     def words(self) -> str:

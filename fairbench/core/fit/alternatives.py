@@ -47,7 +47,7 @@ def alternatives_for(
 def _part_with(found: Fit, verdict: Verdict) -> float:
     """The share that somebody would have with one verdict in the place of the one found."""
     verdicts = {**found.verdicts, (verdict.person.id, verdict.item): verdict}
-    return share_of(Fit(found.timeline, verdicts), verdict.person).part
+    return share_of(Fit(found.timeline, verdicts, found.places), verdict.person).part
 
 
 def _near(other: Exercise, exercise: Exercise) -> int:

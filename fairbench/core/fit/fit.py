@@ -42,7 +42,7 @@ def fit(timeline: Timeline, people: Iterable[Person], shelf: Shelf, conditions: 
         book = _book(person, shelf, conditions, planned)
         for time in timeline.items:
             verdicts[person.id, time.item.id] = _kept(book, person, time, shelf, conditions, planned)
-    return Fit(timeline, verdicts)
+    return Fit(timeline, verdicts, {prop.id: prop.places for prop in shelf.props.values() if prop.places})
 
 
 def fit_item(

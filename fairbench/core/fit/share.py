@@ -1,7 +1,7 @@
 """Fair share: what part of the working time each person has something useful to do.
 
-Counted is what they really do: where somebody has to change place and the group has not, or has further to go, the time
-it takes at their own pace comes off their work.
+Counted is what they really do: where somebody has to change place and the group has not, or has further to go, the
+time it takes at their own pace comes off their work; where a thing is taken in turns, so does the time they wait for it.
 """
 
 from collections.abc import Mapping
@@ -70,7 +70,7 @@ def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Shar
     places = [here]
     for time in found.timeline.items:
         verdict = found.verdicts[person.id, time.item.id]
-        part = verdict.working
+        part = verdict.working * found.turn(verdict)
         late = 0.0
         if part and verdict.version is not None and verdict.version.position is not here:
             late = max(0.0, _way(here, verdict.version.position, person.pace) - time.transfer)
@@ -80,6 +80,7 @@ def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Shar
             wait += time.total
             longest = max(longest, wait)
             continue
+        longest = max(longest, time.work * (verdict.working - part))
         wait = 0.0
         swaps += verdict.kind is VerdictKind.SWAPPED
         quality = verdict.exercise.aim.quality

@@ -107,10 +107,12 @@ class Verdict:
 
 @dataclass(frozen=True, slots=True)
 class Fit:
-    """All verdicts of a plan, by person and item."""
+    """All verdicts of a plan, by person and item. ``places`` are how many can use a thing at once, where not everybody
+    can."""
 
     timeline: Timeline
     verdicts: Mapping[tuple[str, str], Verdict] = field(default_factory=dict)
+    places: Mapping[str, int] = field(default_factory=dict)
 
     def of(self, person: str, item: str) -> Verdict:
         """The verdict for a person on an item, by their ids."""
@@ -119,6 +121,15 @@ class Fit:
     def of_item(self, item: str) -> tuple[Verdict, ...]:
         """Everybody's verdict on an item."""
         return tuple(verdict for (_, other), verdict in self.verdicts.items() if other == item)
+
+    def turn(self, verdict: Verdict) -> float:
+        """The part of an item's work that falls to somebody where a thing must be taken in turns; 1 where not."""
+        part = 1.0
+        for prop in verdict.version.props if verdict.version else ():
+            if prop in self.places:
+                users = sum(v.version is not None and prop in v.version.props for v in self.of_item(verdict.item))
+                part = min(part, self.places[prop] / max(users, 1))
+        return part
 
     def of_person(self, person: str) -> tuple[Verdict, ...]:
         """A person's verdicts, in the order of the plan."""

@@ -88,7 +88,7 @@ class ExerciseDoc(MovementDoc):
 
 
 class PropDoc(Doc):
-    """A prop, as it is written. ``fetch`` is in seconds."""
+    """A prop, as it is written. ``fetch`` is in seconds; ``places`` how many can use it at once, 0 for everybody."""
 
     id: str = Field(pattern=_ID)
     name: str
@@ -96,6 +96,7 @@ class PropDoc(Doc):
     worn: bool = False
     fetch: float = Field(ge=0, le=120)
     shared: bool = False
+    places: int = Field(default=0, ge=0, le=40)
     substitute: str = ""
 
 
@@ -159,7 +160,7 @@ def _read(adapter: TypeAdapter[Any], path: Path) -> tuple[Any, dict[Loc, int]]:
 
 
 def _prop(doc: PropDoc) -> Prop:
-    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.substitute, doc.ready, doc.worn)
+    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.substitute, doc.ready, doc.worn, doc.places)
 
 
 def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:

@@ -137,7 +137,8 @@ def _json(chance: random.Random, times: int) -> Tally:
     client.force_login(owner())
     ids = real_ids()
     events = reverse("classes:events", args=[ids["meeting_id"]])
-    names = ("id", "kind", "item", "at", "participant", "text", "number", "device", "waiting", "sent_at", "player")
+    of_event = ("id", "kind", "item", "at", "participant", "text", "number", "side", "seconds")
+    names = (*of_event, "device", "waiting", "sent_at", "player")
     for number in range(times):
         if number % 2:
             event = {name: chance.choice(ODD_JSON) for name in names if chance.random() < 0.7}

@@ -229,7 +229,7 @@ def test_shares_stay_within_bounds_and_add_up(exercises, profiles) -> None:
         assert share.working == pytest.approx(sum(own for own, _ in share.by_quality.values()))
         assert share.of == pytest.approx(sum(planned for _, planned in share.by_quality.values()))
         assert share.swaps == sum(verdict.kind is VerdictKind.SWAPPED for verdict in found.of_person(share.person.id))
-        waits = any(verdict.working == 0 for verdict in found.of_person(share.person.id))
+        waits = any(verdict.working == 0 or found.turn(verdict) < 1 for verdict in found.of_person(share.person.id))
         assert (share.longest_wait > 0) is waits
 
 
@@ -278,3 +278,17 @@ def test_a_base_that_most_are_new_to_is_said_so() -> None:
     assert finding.suggested_fixes[0].fields["version"] == "at-wall"
     taught = tuple(replace(person, known=frozenset({"push-up"})) for person in people)
     assert not check_bases(fitted(plan_of("push-up"), *taught), shares(found, taught), SHELF, CONDITIONS)
+
+
+def test_who_waits_for_a_turn_at_the_door_frame_has_only_their_part() -> None:
+    people = tuple(somebody(f"P{n}") for n in range(4))
+    found = fitted(plan_of("door-frame-chest"), *people)
+    everyone = shares(found, people)
+    assert {share.part for share in everyone} == {0.25}
+    work = found.timeline.items[0].work
+    assert {share.longest_wait for share in everyone} == {work * 0.75}
+    findings = check_people(found, everyone, SHELF, CONDITIONS)
+    assert findings[0].title.startswith("4 take turns in ")
+    assert all("wait their turn" in finding.detail for finding in findings[1:])
+    alone = fitted(plan_of("door-frame-chest"), people[0])
+    assert shares(alone, people[:1])[0].part == 1
