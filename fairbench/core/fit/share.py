@@ -1,7 +1,7 @@
 """Fair share: what part of the working time each person has something useful to do.
 
 Counted is what they really do: where somebody has to change place and the group has not, or has further to go, the
-time it takes at their own pace comes off their work; where a thing is taken in turns, so does the time they wait for it.
+time it takes at their own pace comes off their work; where a thing is taken in turns, so does their wait for it.
 """
 
 from collections.abc import Mapping

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 from functools import lru_cache
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 
 from pydantic import Field, TypeAdapter, ValidationError
 
@@ -100,6 +100,8 @@ class PropDoc(Doc):
     substitute: str = ""
 
 
+T = TypeVar("T")
+
 _EXERCISES = TypeAdapter(list[ExerciseDoc])
 _PROPS = TypeAdapter(list[PropDoc])
 
@@ -134,10 +136,10 @@ def exercise_value(document: Any, props: Mapping[str, Prop]) -> Exercise:
 @lru_cache(maxsize=4)
 def load_shelf(folder: Path = CATALOGUE) -> Shelf:
     """Read and check the whole catalogue. Raises :class:`CatalogueError` with file, line, field."""
-    props = {doc.id: _prop(doc) for doc in _read(_PROPS, folder / "props.yaml")[0]}
+    props = {doc.id: _prop(doc) for doc in read_file(_PROPS, folder / "props.yaml")[0]}
     exercises: dict[str, Exercise] = {}
     for path in sorted((folder / "exercises").glob("*.yaml")):
-        docs, lines = _read(_EXERCISES, path)
+        docs, lines = read_file(_EXERCISES, path)
         for number, doc in enumerate(docs):
             try:
                 exercise = _exercise(doc, props)
@@ -150,7 +152,8 @@ def load_shelf(folder: Path = CATALOGUE) -> Shelf:
     return Shelf(exercises, props)
 
 
-def _read(adapter: TypeAdapter[Any], path: Path) -> tuple[Any, dict[Loc, int]]:
+def read_file(adapter: TypeAdapter[T], path: Path) -> tuple[T, dict[Loc, int]]:
+    """A file of the catalogue, and the line of each value. Raises :class:`CatalogueError` with file, line and field."""
     data, lines = load(path.read_text(encoding="utf-8"), path.name)
     try:
         return adapter.validate_python(data), lines

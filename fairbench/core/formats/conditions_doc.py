@@ -4,15 +4,14 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
-from pydantic import Field, TypeAdapter, ValidationError
+from pydantic import Field, TypeAdapter
 
 from ..errors import CatalogueError, InputError
 from ..people.conditions import Condition, Conditions, Dated, Measure
 from ..people.rules import Effect, Example, Rule, Which, read_when
-from .catalogue_doc import CATALOGUE
+from .catalogue_doc import CATALOGUE, read_file
 from .dose_doc import Doc
-from .places import first_error
-from .yaml_lines import line_of, load
+from .yaml_lines import line_of
 
 
 class RuleDoc(Doc):
@@ -87,12 +86,7 @@ def conditions_schema() -> dict[str, Any]:
 def load_conditions(folder: Path = CATALOGUE) -> Conditions:
     """Every condition with its rules. Raises :class:`CatalogueError` with file, line and field."""
     name = "conditions.yaml"
-    data, lines = load((folder / name).read_text(encoding="utf-8"), name)
-    try:
-        docs = _CONDITIONS.validate_python(data)
-    except ValidationError as error:
-        message, place, loc = first_error(error)
-        raise CatalogueError(message, f"{name}, line {line_of(lines, tuple(loc))}, {place}") from None
+    docs, lines = read_file(_CONDITIONS, folder / name)
     found: dict[str, Condition] = {}
     for number, doc in enumerate(docs):
         try:

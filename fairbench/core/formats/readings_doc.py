@@ -5,15 +5,14 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Literal
 
-from pydantic import Field, TypeAdapter, ValidationError
+from pydantic import Field, TypeAdapter
 
 from ..errors import CatalogueError, InputError
 from ..people.readings import Reading, ReadingKind, ReadingLevel, ReadingPart
 from ..people.screening import Outcome
-from .catalogue_doc import CATALOGUE
+from .catalogue_doc import CATALOGUE, read_file
 from .dose_doc import Doc
-from .places import first_error
-from .yaml_lines import line_of, load
+from .yaml_lines import line_of
 
 _LEADS = {"clearance": Outcome.CLEARANCE, "talk": Outcome.TALK_FIRST}
 
@@ -59,12 +58,7 @@ _KINDS = TypeAdapter(list[ReadingKindDoc])
 def load_readings(folder: Path = CATALOGUE) -> Mapping[str, ReadingKind]:
     """Every kind of reading by its id. Raises :class:`CatalogueError` with file, line and field."""
     name = "readings.yaml"
-    data, lines = load((folder / name).read_text(encoding="utf-8"), name)
-    try:
-        docs = _KINDS.validate_python(data)
-    except ValidationError as error:
-        message, place, loc = first_error(error)
-        raise CatalogueError(message, f"{name}, line {line_of(lines, tuple(loc))}, {place}") from None
+    docs, lines = read_file(_KINDS, folder / name)
     for number, doc in enumerate(docs):
         known = {part.id for part in doc.parts}
         for level in doc.levels:

@@ -5,15 +5,12 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Literal
 
-from pydantic import Field, TypeAdapter, ValidationError
+from pydantic import Field, TypeAdapter
 
-from ..errors import CatalogueError
 from ..people.red_flags import RedFlag
 from ..people.screening import Outcome
-from .catalogue_doc import CATALOGUE
+from .catalogue_doc import CATALOGUE, read_file
 from .dose_doc import Doc
-from .places import first_error
-from .yaml_lines import line_of, load
 
 _LEADS = {"clearance": Outcome.CLEARANCE, "talk": Outcome.TALK_FIRST}
 
@@ -35,10 +32,5 @@ _FLAGS = TypeAdapter(list[RedFlagDoc])
 def load_red_flags(folder: Path = CATALOGUE) -> Mapping[str, RedFlag]:
     """Every red flag by its id. Raises :class:`CatalogueError` with file, line and field."""
     name = "red_flags.yaml"
-    data, lines = load((folder / name).read_text(encoding="utf-8"), name)
-    try:
-        docs = _FLAGS.validate_python(data)
-    except ValidationError as error:
-        message, place, loc = first_error(error)
-        raise CatalogueError(message, f"{name}, line {line_of(lines, tuple(loc))}, {place}") from None
+    docs, _ = read_file(_FLAGS, folder / name)
     return {doc.id: RedFlag(doc.id, doc.name, doc.ask, doc.do, _LEADS[doc.lead]) for doc in docs}

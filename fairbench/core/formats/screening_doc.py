@@ -3,16 +3,15 @@
 from functools import lru_cache
 from pathlib import Path
 
-from pydantic import Field, TypeAdapter, ValidationError
+from pydantic import Field, TypeAdapter
 
 from ..errors import CatalogueError
 from ..people.screening import Outcome, Question
-from .catalogue_doc import CATALOGUE
+from .catalogue_doc import CATALOGUE, read_file
 from .conditions_doc import load_conditions
 from .dose_doc import Doc
-from .places import first_error
 from .red_flags_doc import load_red_flags
-from .yaml_lines import line_of, load
+from .yaml_lines import line_of
 
 
 class QuestionDoc(Doc):
@@ -33,12 +32,7 @@ _LEADS = {"talk": Outcome.TALK_FIRST, "clearance": Outcome.CLEARANCE, "": Outcom
 def load_questions(folder: Path = CATALOGUE) -> tuple[Question, ...]:
     """Every question in order, the red flags first. Raises :class:`CatalogueError` with file, line and field."""
     name = "screening.yaml"
-    data, lines = load((folder / name).read_text(encoding="utf-8"), name)
-    try:
-        docs = _QUESTIONS.validate_python(data)
-    except ValidationError as error:
-        message, place, loc = first_error(error)
-        raise CatalogueError(message, f"{name}, line {line_of(lines, tuple(loc))}, {place}") from None
+    docs, lines = read_file(_QUESTIONS, folder / name)
     known = load_conditions(folder).by_id
     for number, doc in enumerate(docs):
         if doc.condition and doc.condition not in known:

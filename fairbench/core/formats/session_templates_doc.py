@@ -3,16 +3,14 @@
 from functools import lru_cache
 from pathlib import Path
 
-from pydantic import Field, TypeAdapter, ValidationError
+from pydantic import Field, TypeAdapter
 
 from ..errors import CatalogueError, InputError
 from ..exercises.aim import BlockKind
 from ..exercises.shelf import Shelf
 from ..plan.session_templates import SessionTemplate, TemplateBlock
-from .catalogue_doc import CATALOGUE, load_shelf
+from .catalogue_doc import CATALOGUE, load_shelf, read_file
 from .dose_doc import Doc
-from .places import first_error
-from .yaml_lines import line_of, load
 
 
 class TemplateBlockDoc(Doc):
@@ -38,12 +36,7 @@ _TEMPLATES = TypeAdapter(list[SessionTemplateDoc])
 @lru_cache(maxsize=4)
 def load_session_templates(folder: Path = CATALOGUE) -> dict[str, SessionTemplate]:
     """Every template by id. Raises :class:`CatalogueError` with file, line and field."""
-    data, lines = load((folder / "session_templates.yaml").read_text(encoding="utf-8"), "session_templates.yaml")
-    try:
-        docs = _TEMPLATES.validate_python(data)
-    except ValidationError as error:
-        message, place, loc = first_error(error)
-        raise CatalogueError(message, f"session_templates.yaml, line {line_of(lines, tuple(loc))}, {place}") from None
+    docs, _ = read_file(_TEMPLATES, folder / "session_templates.yaml")
     shelf = load_shelf(folder)
     return {doc.id: _template(doc, shelf) for doc in docs}
 

@@ -3,14 +3,13 @@
 from functools import lru_cache
 from pathlib import Path
 
-from pydantic import TypeAdapter, ValidationError
+from pydantic import TypeAdapter
 
 from ..errors import CatalogueError, InputError
 from ..exercises.successors import Successor, Successors
-from .catalogue_doc import CATALOGUE, load_shelf
+from .catalogue_doc import CATALOGUE, load_shelf, read_file
 from .dose_doc import Doc
-from .places import first_error
-from .yaml_lines import line_of, load
+from .yaml_lines import line_of
 
 _FILE = "retired.yaml"
 
@@ -38,12 +37,7 @@ _RETIRED = TypeAdapter(list[RetiredDoc])
 @lru_cache(maxsize=4)
 def load_successors(folder: Path = CATALOGUE) -> Successors:
     """Every successor by what it follows. Raises :class:`CatalogueError` with file, line and field."""
-    data, lines = load((folder / _FILE).read_text(encoding="utf-8"), _FILE)
-    try:
-        docs = _RETIRED.validate_python(data)
-    except ValidationError as error:
-        message, place, loc = first_error(error)
-        raise CatalogueError(message, f"{_FILE}, line {line_of(lines, tuple(loc))}, {place}") from None
+    docs, lines = read_file(_RETIRED, folder / _FILE)
     shelf = load_shelf(folder)
     for number, doc in enumerate(docs):
         place = f"{_FILE}, line {line_of(lines, (number,))}"
