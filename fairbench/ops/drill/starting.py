@@ -40,8 +40,16 @@ def kills_while_starting(folder: Path, seed: int, kills: int) -> Tally:
         came_up = _comes_up(process, checkout)
         tally.check(came_up, f"killed after {moment:.2f} s: {_tail(log)} {_tail(cluster.folder / 'server.log')}")
         _kill(process, cluster, chance.random() < 0.5)
+    _leave_nothing(_start(checkout, log), checkout)
     cluster.remove()
     return tally
+
+
+def _leave_nothing(process: "subprocess.Popen[bytes]", checkout: Path) -> None:
+    """A last start finds what the last kill left behind; stopped as one stops it, it takes all of it along."""
+    _comes_up(process, checkout)
+    process.terminate()
+    process.wait(timeout=60)
 
 
 def _tail(log: Path) -> str:
