@@ -80,7 +80,7 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
         plain, kind = SideFit(start), VerdictKind.EASED if new else VerdictKind.AS_PLANNED
         return Verdict(person, time.item.id, kind, exercise, base, start, plain, plain, new)
     profile = profile_of(person.conditions, conditions)
-    way, passed = best_way(profile, exercise, start, time.item.dose if start is base else None)
+    way, passed = best_way(profile, exercise, start, time.item.dose if start is base else None, base)
     if way is None:
         return _instead(person, time, shelf, profile, planned, passed)
     moved_by = _moved_by(profile, time, way)

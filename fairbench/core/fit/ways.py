@@ -72,13 +72,17 @@ def candidates(exercise: Exercise, base: Version) -> Iterator[Version]:
 
 
 def best_way(
-    profile: Profile, exercise: Exercise, base: Version, dose: Dose | None
+    profile: Profile, exercise: Exercise, base: Version, dose: Dose | None, planned: Version | None = None
 ) -> tuple[Way | None, tuple[RejectedVersion, ...]]:
     """The way that leaves no side out, adds nothing that the conditions speak to, has the least to ease, and is nearest
-    the base, the easier before the harder; None where nothing is left. And the versions that were passed over."""
+    the base, the easier before the harder; None where nothing is left. And the versions that were passed over. Where a
+    newcomer starts from another rung than is ``planned``, what suits while the others do that bounds them too."""
+    meanwhile = frozenset(candidates(exercise, planned or base))
     outcomes: dict[Version, tuple[RuleOutcome, RuleOutcome]] = {}
     rejected: dict[Version, RejectedVersion] = {}
     for version in candidates(exercise, base):
+        if version not in meanwhile:
+            continue
         outcomes[version] = profile.both(version, dose if version is base else None)
         against = next((made.avoid for made in outcomes[version] if made.avoid is not None), None)
         if against is not None:

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
-from fairbench.core.formats.readings_doc import reading
+from fairbench.core.formats.readings_doc import load_readings, reading
 from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Person
@@ -62,7 +62,7 @@ def words_of(note: DayNote) -> str:
         known = load_red_flags()
         return known[note.where].name if note.where in known else note.where
     if note.kind == DayNote.Kind.READING:
-        return _reading(note).words
+        return reading(note.where, tuple(note.figures)).words if note.where in load_readings() else note.where
     return _WORDS[DayNote.Kind(note.kind)]
 
 
@@ -86,7 +86,7 @@ def _today(participant: Participant, theirs: Sequence[DayNote], joins: bool) -> 
     also = [declared for note in theirs if (declared := _declared(note)) is not None]
     known = load_red_flags()
     flags = flags_of((n.where for n in theirs if n.kind == DayNote.Kind.FLAG and n.where in known), known)
-    measured = strictest(_reading(note) for note in theirs if note.kind == DayNote.Kind.READING)
+    measured = strictest(_readings(theirs))
     person = person_of(participant, also, _to_talk_over(theirs, flags, measured), joins=joins)
     stays_out = next((flag.reason for flag in flags if flag.lead is Outcome.CLEARANCE), "")
     if not stays_out and measured and measured.level and measured.level.lead is Outcome.CLEARANCE:
@@ -94,8 +94,10 @@ def _today(participant: Participant, theirs: Sequence[DayNote], joins: bool) -> 
     return replace(person, talk_first=stays_out) if stays_out else person
 
 
-def _reading(note: DayNote) -> Reading:
-    return reading(note.where, tuple(note.figures))
+def _readings(theirs: Iterable[DayNote]) -> list[Reading]:
+    """What was measured today, of what there still is to measure."""
+    taken = (note for note in theirs if note.kind == DayNote.Kind.READING and note.where in load_readings())
+    return [reading(note.where, tuple(note.figures)) for note in taken]
 
 
 def _to_talk_over(theirs: Sequence[DayNote], flags: Sequence[RedFlag], measured: Reading | None) -> str:

@@ -110,10 +110,11 @@ def declared_of(participant: Participant, today: datetime.date | None = None) ->
 
 
 def declared_as_of(kept: Mapping[str, Any], day: datetime.date) -> Declared:
-    """A condition as the summary keeps it, as it is on a day: the day it counts from decides its stage."""
+    """A condition as the summary keeps it, as it is on a day: the day it counts from decides its stage. A day that is
+    still to come where the clock differs has just begun."""
     side, since = Side(kept["side"]) if kept["side"] else None, day_of(kept.get("since"))
     said = Declared(kept["condition"], side, kept["severity"], kept["stage"], since, kept.get("measure"))
-    return load_conditions().as_of(said, day)
+    return load_conditions().as_of(said, max(day, since or day))
 
 
 def screening_status_of(participant: Participant, today: datetime.date | None = None) -> ScreeningStatus:

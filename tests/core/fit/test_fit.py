@@ -13,6 +13,7 @@ from fairbench.cli.__main__ import main
 from fairbench.core.exercises.aim import BlockKind, Quality
 from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.fit.fit import fit, fit_item
+from fairbench.core.fit.profile import profile_of
 from fairbench.core.fit.share import lowest, share_of, shares
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.fit.ways import candidates
@@ -30,6 +31,7 @@ from .everything import every_item
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
+ITEMS = [time for time in every_item(SHELF) if time.exercise.newcomer]
 
 
 def person(*declared: Declared, name: str = "Ifeoma", **more) -> Person:
@@ -262,3 +264,19 @@ def test_where_newcomers_start_is_never_harder_than_what_is_planned() -> None:
         assert done in (time.version, start)
         assert done in candidates(time.exercise, time.version)
     assert marked > 100
+
+
+@pytest.mark.parametrize("condition", list(CONDITIONS), ids=lambda condition: condition.id)
+def test_a_newcomer_with_a_condition_stays_within_what_suits_meanwhile(condition) -> None:
+    """Nobody goes to the floor alone or off the rail, and nothing is done that is to be avoided."""
+    declared = (Declared(condition.id),)
+    profile = profile_of(declared, CONDITIONS)
+    person = Person("p", "P", conditions=declared, known=frozenset())
+    for time in ITEMS:
+        found = fit_item(person, time, SHELF, CONDITIONS)
+        if found.exercise is not time.exercise or found.version is None:
+            continue
+        for side, done in ((Side.LEFT, found.left), (Side.RIGHT, found.right)):
+            if done.version is not None:
+                assert done.version in candidates(time.exercise, time.version), time.version.id
+                assert profile.on(done.version, side).avoid is None, time.version.id

@@ -11,6 +11,7 @@ from fairbench.core.fit.otherwise import otherwise
 from fairbench.core.fit.packing import pack
 from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.timeline import StepKind, compile_timeline
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
@@ -21,7 +22,7 @@ from fairbench.web.site.find import find
 def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """What to say and when, item by item, and who does it otherwise."""
     plan = find(Plan, plan_id, "group")
-    value, found = _fitted(plan)
+    value, _, found = _fitted(plan)
     timeline = found.timeline
     moves: dict[str | None, list[str]] = {}
     for step in timeline.steps:
@@ -55,21 +56,21 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
 def pack_list(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """What to bring and what to ask people to bring, for what each of this group does, and for the instructor."""
     plan = find(Plan, plan_id, "group")
-    value, found = _fitted(plan)
+    value, group, found = _fitted(plan)
     return render(
         request,
         "plans/pack_list.html",
         {
             "plan": plan,
             "value": value,
-            "size": len({person for person, _ in found.verdicts}),
+            "size": len(group.people),
             "entries": pack(found, shelf()),
         },
     )
 
 
-def _fitted(plan: Plan) -> tuple[CorePlan, Fit]:
-    """The plan, and what everybody of its group does of it."""
+def _fitted(plan: Plan) -> tuple[CorePlan, CoreGroup, Fit]:
+    """The plan, its group, and what everybody of them does of it."""
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     group = core_group(plan.group)
-    return value, fit(compile_timeline(value, group, shelf()), group.people, shelf(), load_conditions())
+    return value, group, fit(compile_timeline(value, group, shelf()), group.people, shelf(), load_conditions())
