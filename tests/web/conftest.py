@@ -2,6 +2,7 @@
 
 import pytest
 from django.test import Client
+from django.urls import reverse
 from django_scopes import scope
 
 from fairbench.core.exercises.aim import BlockKind
@@ -9,6 +10,7 @@ from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.plan.plan import Block, Item
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor
+from fairbench.web.classes.models import Meeting
 from fairbench.web.demo import classes as demo_data
 from fairbench.web.plans import actions
 from tests.factories import UserFactory, make_group
@@ -53,3 +55,15 @@ def plan(actor, group):
 @pytest.fixture
 def demo(db):
     demo_data.load()
+
+
+@pytest.fixture
+def meeting(client_in, plan, group):
+    """A class under way with everybody here."""
+    client_in.post(reverse("classes:open"), {"plan": plan.id})
+    opened = Meeting.objects.get()
+    for person in group.participants.all():
+        client_in.post(reverse("classes:here", args=[opened.id]), {"participant": person.id, "here": "yes"})
+    client_in.post(reverse("classes:begin", args=[opened.id]))
+    opened.refresh_from_db()
+    return opened

@@ -10,9 +10,10 @@ from django.utils import timezone
 from django_scopes import scope
 
 from fairbench.web.accounts.models import AuditEntry
-from fairbench.web.classes import actions
-from fairbench.web.classes.inputs import DifferenceInput, HereInput, NewsInput
+from fairbench.web.classes import actions, record_actions
+from fairbench.web.classes.inputs import HereInput, NewsInput
 from fairbench.web.classes.models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent
+from fairbench.web.classes.record_inputs import DifferenceInput
 from fairbench.web.classes.reports import Report, read_report
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import AdviceInput, DeclareInput
@@ -50,8 +51,8 @@ def person(actor, plan, group):
     actions.record_events(actor, meeting.id, reported(noted, fell, meeting=meeting))
     actions.end_teaching(actor, meeting.id)
     hurt = DifferenceInput(participant=someone.id, pain=3, pain_where="left knee", effort=6, note=f"{NAME} tired")
-    actions.differ(actor, meeting.id, hurt)
-    actions.record(actor, meeting.id)
+    record_actions.differ(actor, meeting.id, hurt)
+    record_actions.record(actor, meeting.id)
     someone.refresh_from_db()
     return someone
 

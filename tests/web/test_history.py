@@ -10,7 +10,7 @@ from django.utils import timezone
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.web.accounts.models import Practice
-from fairbench.web.classes import actions
+from fairbench.web.classes import actions, record_actions
 from fairbench.web.classes.inputs import HereInput
 from fairbench.web.classes.models import Meeting
 from fairbench.web.exercises import shelf as shelves
@@ -36,7 +36,7 @@ def taught(actor, plan, group):
         actions.set_here(actor, meeting.id, HereInput(participant=person.id, here="yes"))
     actions.begin_teaching(actor, meeting.id)
     actions.end_teaching(actor, meeting.id)
-    return actions.record(actor, meeting.id)
+    return record_actions.record(actor, meeting.id)
 
 
 @pytest.fixture

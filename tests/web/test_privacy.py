@@ -7,6 +7,7 @@ from pathlib import Path
 import pytest
 from django.test import Client
 from django.urls import URLPattern, URLResolver, get_resolver
+from django.utils import timezone
 from django_scopes import scope, scopes_disabled
 from django_scopes.exceptions import ScopeError
 
@@ -14,6 +15,7 @@ from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.classes import actions as class_actions
 from fairbench.web.classes.inputs import HereInput
+from fairbench.web.classes.models import Incident
 from fairbench.web.people.health_actions import begin_screening
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan as stored
@@ -33,7 +35,8 @@ OPEN_TO_ALL = {
     "forgotten_sent",
     "choose_password",
 }
-OWNERS_ONLY = {"erase", "members", "role", "end_access", "restore_access"}
+OWNERS_ONLY = {"erase", "members", "role", "end_access", "restore_access", "incidents", "incident", "incident_seen"}
+OWNERS_SEE = ("members", "erase", "incidents", "incident")
 OF_NO_PRACTICE = OPEN_TO_ALL | {
     "sign_out",
     "members",
@@ -54,6 +57,10 @@ OF_NO_PRACTICE = OPEN_TO_ALL | {
     "hand_back",
     "handed",
     "on_this_device",
+    "incidents",
+    "past",
+    "past_items",
+    "past_exercises",
 }
 
 
@@ -91,6 +98,9 @@ def addresses(actor, plan, group, meeting):
         "token": "no-such-token",
         "kind": "json",
         "uidb64": "MQ",
+        "incident_id": Incident.objects.create(
+            practice=actor.practice, meeting=meeting, at=timezone.now(), user=actor.user
+        ).id,
     }
     made = []
     for path, pattern in patterns():
@@ -189,6 +199,7 @@ CLOSED_TO_ASSISTANTS = {
     "export_csv",
     "import_csv",
     "person_file",
+    "export",
     "workshop",
 }
 ASSISTANTS_CHANGE = {
@@ -201,6 +212,11 @@ ASSISTANTS_CHANGE = {
     "end",
     "record_person",
     "record_save",
+    "record_stay",
+    "record_here",
+    "record_item",
+    "past",
+    "import",
     "open",
     "sign_in",
     "sign_out",
@@ -220,7 +236,7 @@ def test_every_address_for_every_role(user, addresses, meeting, role) -> None:
             continue
         seen = client.get(address).status_code
         closed = CLOSED_TO_ASSISTANTS if role == Role.ASSISTANT else set()
-        assert (seen == 403) == (key in closed or (role != Role.OWNER and key in ("members", "erase"))), (address, seen)
+        assert (seen == 403) == (key in closed or (role != Role.OWNER and key in OWNERS_SEE)), (address, seen)
         walked.add(key)
     assert walked >= CLOSED_TO_ASSISTANTS
 

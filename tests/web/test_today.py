@@ -5,7 +5,7 @@ from django.test import Client
 from django.utils import timezone
 
 from fairbench.web.accounts.models import Role
-from fairbench.web.classes import actions
+from fairbench.web.classes import actions, record_actions
 from fairbench.web.classes.day_notes import people_today
 from fairbench.web.classes.inputs import HereInput
 from fairbench.web.classes.models import DayNote, Incident, TeachEvent
@@ -164,7 +164,7 @@ def test_an_incident_is_kept_apart_and_only_once(client_in, actor, meeting, grou
     assert Incident.objects.get().what.startswith("Felt faint")
     assert TeachEvent.objects.count() == 0
     actions.end_teaching(actor, meeting.id)
-    actions.record(actor, meeting.id)
+    record_actions.record(actor, meeting.id)
     assert "Felt faint" in client_in.get(f"/classes/{meeting.id}/").content.decode()
 
 

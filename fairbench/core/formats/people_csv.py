@@ -10,8 +10,8 @@ from dataclasses import dataclass
 from fairbench.core.errors import InputError
 from fairbench.core.people.person import SLOWEST
 
-MOST_BYTES = 1_000_000
-MOST_LINES = 2_000
+from .table_csv import Table, guarded
+
 COLUMNS: dict[str, tuple[str, int, tuple[str, ...]]] = {
     "call_name": ("name to call", 80, ("name", "name to call", "call name", "full name", "participant")),
     "birth_year": ("birth year", 4, ("birth year", "born", "year of birth", "birth", "year")),
@@ -22,20 +22,8 @@ COLUMNS: dict[str, tuple[str, int, tuple[str, ...]]] = {
     "private_note": ("private note", 2000, ("private note", "note", "notes", "comment")),
 }
 """Our fields: what they are called, how long they may be, and what others call them."""
-# A formula may begin where the cell does, and where a spreadsheet that splits at semicolons or tabs begins another.
-_FORMULA = re.compile(r"""(^|[;\t\r\n][\s"]*)('*[=+\-@])""")
-_GUARDED = re.compile(r"""(^|[;\t\r\n][\s"]*)'('*[=+\-@])""")
 _PACE = re.compile(r"[1-9]([.,][0-9]{1,2})?\Z")
 _OF_LINES = "private_note"
-
-
-@dataclass(frozen=True, slots=True)
-class Table:
-    """A table as it was read. ``lines`` are the file's line numbers of the rows, for errors."""
-
-    headers: tuple[str, ...]
-    rows: tuple[tuple[str, ...], ...]
-    lines: tuple[int, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,36 +33,6 @@ class Row:
     line: int
     fields: Mapping[str, str]
     wrong: str = ""
-
-
-def read_table(data: bytes) -> Table:
-    """Rows of text from a file. Raises :class:`InputError` for one that is no table of UTF-8 text."""
-    if len(data) > MOST_BYTES:
-        raise InputError(f"the file is over {MOST_BYTES // 1000} kB; a list of people is smaller", "file")
-    try:
-        text = data.decode("utf-8-sig")
-    except UnicodeDecodeError as error:
-        line = data[: error.start].count(b"\n") + 1
-        raise InputError(
-            f"line {line} is not UTF-8 text; save the table as CSV in UTF-8 and bring it again", "file"
-        ) from None
-    if "\0" in text:
-        raise InputError("this is not a CSV file", "file")
-    first = text.split("\n", 1)[0]
-    delimiter = max(",;\t", key=first.count)
-    reader = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter, strict=True)
-    found: list[tuple[int, tuple[str, ...]]] = []
-    try:
-        for cells in reader:
-            if any(cell.strip() for cell in cells):
-                found.append((reader.line_num, tuple(_plain(cell) for cell in cells)))
-    except csv.Error as error:
-        raise InputError(f"line {reader.line_num} cannot be read: {error}", "file") from None
-    if len(found) < 2:
-        raise InputError("the file has no rows under its headings", "file")
-    if len(found) > MOST_LINES:
-        raise InputError(f"the file has over {MOST_LINES} rows", "file")
-    return Table(found[0][1], tuple(row for _, row in found[1:]), tuple(line for line, _ in found[1:]))
 
 
 def guess(headers: Sequence[str]) -> dict[int, str]:
@@ -112,12 +70,12 @@ def people_rows(table: Table, mapped: Mapping[int, str], today: datetime.date) -
 
 def write_people(people: Iterable[Mapping[str, str]]) -> str:
     """Our own list. What a spreadsheet would take for a formula, also one that splits at semicolons, gets an apostrophe
-    before it; :func:`read_table` takes it away again."""
+    before it; :func:`.table_csv.read_table` takes it away again."""
     out = io.StringIO(newline="")
     writer = csv.writer(out)
     writer.writerow([words for words, _, _ in COLUMNS.values()])
     for person in people:
-        writer.writerow([_guarded(person.get(field, "")) for field in COLUMNS])
+        writer.writerow([guarded(person.get(field, "")) for field in COLUMNS])
     return out.getvalue()
 
 
@@ -145,11 +103,3 @@ def _wrong(got: Mapping[str, str], cells: int, headings: int, today: datetime.da
 def _clean(field: str, cell: str) -> str:
     """A cell without space around it; only a private note may have lines."""
     return cell.strip() if field == _OF_LINES else " ".join(cell.split())
-
-
-def _plain(cell: str) -> str:
-    return _GUARDED.sub(r"\1\2", cell)
-
-
-def _guarded(cell: str) -> str:
-    return _FORMULA.sub(r"\1'\2", cell)

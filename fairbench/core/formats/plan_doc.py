@@ -19,13 +19,12 @@ from ..positions import Position
 from ..sides import Side
 from .catalogue_doc import ExerciseDoc, exercise_value
 from .dose_doc import Doc, DoseDoc, dose_document, dose_value
+from .json_file import check_characters, json_value
 from .places import first_error
 from .successors_doc import load_successors
 
 LARGEST_FILE = 1_000_000
 """Bytes. The largest plan allowed is far below this."""
-
-_CONTROL = {chr(code) for code in range(32)} - {"\n", "\t", "\r"}
 
 
 class ItemDoc(Doc):
@@ -79,16 +78,16 @@ def read_plan(data: bytes | str, shelf: Shelf | None = None) -> Plan:
     """
     if shelf is not None:
         return read_plan_file(data, shelf).plan
-    document = _json(data)
-    _no_control_characters(document, "")
+    document = json_value(data, LARGEST_FILE, "a plan", PlanError)
+    check_characters(document, PlanError)
     return plan_value(document)
 
 
 def read_plan_file(data: bytes | str, shelf: Shelf) -> PlanFile:
     """The plan in a JSON file with the exercises that it brings along; errors as in :func:`read_plan`. What the shelf
     has already stays as the shelf has it."""
-    document = _json(data)
-    _no_control_characters(document, "")
+    document = json_value(data, LARGEST_FILE, "a plan", PlanError)
+    check_characters(document, PlanError)
     brought = _brought(document, shelf)
     exercises = {}
     for place, (exercise_id, exercise) in brought.items():
@@ -200,38 +199,3 @@ def _item_document(item: Item) -> dict[str, Any]:
     if item.extra:
         document["extra"] = True
     return document
-
-
-def _json(data: bytes | str) -> Any:
-    size = len(data)
-    if size > LARGEST_FILE:
-        raise PlanError(f"the file is {size / 1e6:.1f} MB; a plan has at most {LARGEST_FILE / 1e6:g} MB")
-    try:
-        text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
-    except UnicodeDecodeError as error:
-        raise PlanError(f"the file is not UTF-8 text (byte {error.start})") from None
-    try:
-        return json.loads(text, parse_constant=_no_constant)
-    except json.JSONDecodeError as error:
-        raise PlanError(f"not JSON: {error.msg}", f"line {error.lineno}, column {error.colno}") from None
-    except RecursionError:
-        raise PlanError("not a plan: nested too deeply") from None
-
-
-def _no_constant(name: str) -> Any:
-    raise PlanError(f"{name} is not a number that a plan can hold")
-
-
-def _no_control_characters(value: Any, place: str) -> None:
-    match value:
-        case str():
-            if _CONTROL & set(value):
-                raise PlanError("holds a control character", place)
-            if any(0xD800 <= ord(letter) <= 0xDFFF for letter in value):
-                raise PlanError("holds half a character (a lone surrogate)", place)
-        case dict():
-            for key, inner in value.items():
-                _no_control_characters(inner, f"{place}.{key}" if place else str(key))
-        case list():
-            for number, inner in enumerate(value):
-                _no_control_characters(inner, f"{place}[{number}]")

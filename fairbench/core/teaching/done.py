@@ -3,6 +3,7 @@
 from collections.abc import Collection, Iterable, Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
+from types import MappingProxyType
 
 from ..sides import Side
 from .planned import Planned, PlannedItem, Work
@@ -52,8 +53,15 @@ class Stay:
     since: float | None = None
     until: float | None = None
 
+    def until_stopped(self, at: float | None) -> "Stay":
+        """The same, no longer than until ``at``, if they stopped."""
+        if at is None:
+            return self
+        return Stay(self.since, at if self.until is None else min(at, self.until))
+
 
 WHOLE = Stay()
+NOTHING_STOPPED: Mapping[str, float] = MappingProxyType({})
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,8 +116,11 @@ class ClassLog:
     swapped: Mapping[str, float] = field(default_factory=dict)
 
 
-def done_of(planned: Planned, log: ClassLog, stay: Stay = WHOLE) -> tuple[Done, ...]:
-    """Of every item what was done while somebody was there."""
+def done_of(
+    planned: Planned, log: ClassLog, stay: Stay = WHOLE, stopped: Mapping[str, float] = NOTHING_STOPPED
+) -> tuple[Done, ...]:
+    """Of every item what was done while somebody was there, and until they stopped: ``stopped`` says of which items and
+    when, in seconds from the first thing noted."""
     stretches: dict[str, list[Worked]] = {}
     for stretch in log.worked:
         stretches.setdefault(stretch.item, []).append(stretch)
@@ -117,9 +128,32 @@ def done_of(planned: Planned, log: ClassLog, stay: Stay = WHOLE) -> tuple[Done, 
     for more in log.added:
         extra[more.item] = extra.get(more.item, 0.0) + more.seconds
     return tuple(
-        _done(item, stretches.get(item.id, []), extra.get(item.id, 0.0), stay, log.swapped.get(item.id))
+        _done(
+            item,
+            stretches.get(item.id, []),
+            extra.get(item.id, 0.0),
+            stay.until_stopped(stopped.get(item.id)),
+            log.swapped.get(item.id),
+        )
         for item in planned.items
     )
+
+
+def as_planned(planned: Planned, items: Collection[str], took: float) -> tuple[Worked, ...]:
+    """The work of these items as it was planned, for a class that no screen told of: each stands where the plan has it,
+    stretched to the ``took`` seconds that the class had; sides follow one another."""
+    scale = took / planned.total if planned.total else 1.0
+    stretches = []
+    for item in planned.items:
+        if item.id not in items:
+            continue
+        whole = sum(work.seconds for work in item.work) or 1.0
+        passed = 0.0
+        for work in item.work:
+            passed += work.seconds
+            end = scale * (item.begins + (item.end - item.begins) * passed / whole)
+            stretches.append(Worked(item.id, work.side, end, work.seconds, work.count))
+    return tuple(stretches)
 
 
 def exercises_done(planned: Planned, done: Iterable[Done], but: Collection[str] = ()) -> tuple[str, ...]:

@@ -31,31 +31,51 @@ class Actual:
         return None if self.actual is None else self.actual - self.planned
 
 
-def actual_times(planned: Planned, noted: Iterable[Noted]) -> tuple[Actual, ...]:
-    """Seconds each item took: from when it began until the next one began or the class ended.
+@dataclass(frozen=True, slots=True)
+class Span:
+    """From when until when something went on, in seconds from the first thing noted. ``item`` is empty for a pause."""
 
-    An item gone back to adds up. Events may come in any order; they are sorted by time.
-    """
-    seconds: dict[str, float] = {}
-    skipped: set[str] = set()
+    item: str
+    start: float
+    end: float
+
+
+def spans_of(noted: Iterable[Noted]) -> tuple[Span, ...]:
+    """When each item went on: from when it began until the next one began or the class ended. Events may come in any
+    order; they are sorted by time."""
+    spans: list[Span] = []
     running: Noted | None = None
     for event in sorted(noted, key=lambda event: event.at):
-        if event.kind == "skipped":
-            skipped.add(event.item)
         if event.kind in ("item", "ended") and running is not None:
-            seconds[running.item] = seconds.get(running.item, 0.0) + event.at - running.at
+            spans.append(Span(running.item, running.at, event.at))
             running = None
         if event.kind == "item":
             running = event
+    return tuple(spans)
+
+
+def pauses_of(noted: Iterable[Noted]) -> tuple[Span, ...]:
+    """When the class was paused; a pause that nothing ended goes to the end of the class, if that was noted."""
+    pauses: list[Span] = []
+    since: float | None = None
+    for event in sorted(noted, key=lambda event: event.at):
+        if event.kind == "paused" and since is None:
+            since = event.at
+        elif event.kind in ("resumed", "ended") and since is not None:
+            pauses.append(Span("", since, event.at))
+            since = None
+    return tuple(pauses)
+
+
+def actual_times(planned: Planned, noted: Iterable[Noted]) -> tuple[Actual, ...]:
+    """Seconds each item took; an item gone back to adds up."""
+    noted = tuple(noted)
+    seconds: dict[str, float] = {}
+    for span in spans_of(noted):
+        seconds[span.item] = seconds.get(span.item, 0.0) + span.end - span.start
+    skipped = {event.item for event in noted if event.kind == "skipped"}
     return tuple(
-        Actual(
-            item.id,
-            item.name,
-            item.total,
-            seconds.get(item.id),
-            item.id in skipped,
-        )
-        for item in planned.items
+        Actual(item.id, item.name, item.total, seconds.get(item.id), item.id in skipped) for item in planned.items
     )
 
 

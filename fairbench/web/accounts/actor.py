@@ -21,11 +21,12 @@ class Permission(StrEnum):
     HEALTH = "health"
     MEMBERS = "members"
     ERASE = "erase"
+    INCIDENTS = "incidents"
 
 
 _MAY: Mapping[Role, frozenset[Permission]] = {
     Role.OWNER: frozenset(Permission),
-    Role.INSTRUCTOR: frozenset(Permission) - {Permission.MEMBERS, Permission.ERASE},
+    Role.INSTRUCTOR: frozenset(Permission) - {Permission.MEMBERS, Permission.ERASE, Permission.INCIDENTS},
     Role.ASSISTANT: frozenset({Permission.CLASSES}),
 }
 

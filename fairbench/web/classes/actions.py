@@ -1,14 +1,13 @@
-"""Everything that changes a meeting: one verb each."""
+"""Everything that changes a meeting until it has ended: one verb each. What comes after is in :mod:`.record_actions`,
+incidents are in :mod:`.incident_actions`."""
 
 import datetime
 from collections.abc import Sequence
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import Exists
 from django.utils import timezone
 
-from fairbench.core.errors import InputError
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor, Permission
@@ -17,26 +16,20 @@ from fairbench.web.people.health_inputs import EventInput
 from fairbench.web.people.models import Group, HealthEvent, Participant
 from fairbench.web.plans.models import Plan
 
-from .inputs import DifferenceInput, HereInput, NewsInput, ReportInput, TeachEventInput
-from .meeting import keep_planned, planned_for
-from .models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent, TeachingDevice
+from .incident_actions import INCIDENT_KINDS, keep_incidents, kept_of_incidents
+from .inputs import HereInput, NewsInput, ReportInput, TeachEventInput
+from .meeting import keep_planned
+from .models import Attendance, DayNote, Meeting, TeachEvent, TeachingDevice
+from .record_actions import keep_marks
 from .remembered import keep_remembered
 from .reports import Refused, Report
-from .taught import keep_done_each, keep_what_was_taught
+from .taught import keep_what_was_taught
 
 _EVENT_OF = {
     DayNote.Kind.FELL: HealthEvent.Kind.FALL,
     DayNote.Kind.MEDICINE: HealthEvent.Kind.MEDICINE,
     DayNote.Kind.OPERATION: HealthEvent.Kind.OPERATION,
 }
-
-
-class RecordError(InputError):
-    """A record says something that cannot be."""
-
-
-class NotThereError(RecordError):
-    """Someone is to be recorded who did not come."""
 
 
 @transaction.atomic
@@ -136,6 +129,7 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
             "id", flat=True
         )
     )
+    before = set(TeachEvent.objects.filter(id__in=[event.id for event in reported]).values_list("id", flat=True))
     TeachEvent.objects.bulk_create(
         [
             TeachEvent(
@@ -150,14 +144,16 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
                 number=event.number,
                 side=event.side or "",
                 seconds=event.seconds,
+                mark=event.mark,
             )
             for event in reported
-            if event.kind != "incident"
+            if event.kind not in INCIDENT_KINDS
         ],
         ignore_conflicts=True,
     )
     _come_and_go(meeting, reported, known)
-    _keep_incidents(actor, meeting, [event for event in reported if event.kind == "incident"], known)
+    keep_incidents(actor, meeting, [event for event in reported if event.kind in INCIDENT_KINDS], known)
+    keep_marks(actor, meeting, [event for event in reported if event.mark and event.id not in before])
     _seen(meeting, report.device)
     ends = [event.at for event in reported if event.kind == "ended"]
     if meeting.state != Meeting.State.TEACHING:
@@ -169,9 +165,8 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
         keep_remembered(meeting)
     ids = [event.id for event in reported]
     kept = [
-        row_id
-        for model in (TeachEvent, Incident)
-        for row_id in model.objects.filter(meeting=meeting, id__in=ids).values_list("id", flat=True)
+        *TeachEvent.objects.filter(meeting=meeting, id__in=ids).values_list("id", flat=True),
+        *kept_of_incidents(meeting, ids),
     ]
     taken = [Refused(number, "its id is another's") for number, event in report.events if event.id not in set(kept)]
     if reported:
@@ -234,25 +229,6 @@ def discard_notes(actor: Actor, meeting_id: UUID, number: int) -> None:
     actor.audit("meeting.discard_notes", meeting.id, new={"number": number})
 
 
-def _keep_incidents(actor: Actor, meeting: Meeting, reported: Sequence[TeachEventInput], known: set[UUID]) -> None:
-    """Kept apart from what was taught, with the time the device gave."""
-    rows = [
-        Incident(
-            id=report.id,
-            practice=actor.practice,
-            meeting=meeting,
-            participant_id=report.participant if report.participant in known else None,
-            at=report.at,
-            what=report.text,
-            user=actor.user,
-        )
-        for report in reported
-    ]
-    if rows:
-        Incident.objects.bulk_create(rows, ignore_conflicts=True)
-        actor.audit("meeting.incident", meeting.id)
-
-
 @transaction.atomic
 def end_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
     """End a class from the desk, when its device will not."""
@@ -269,66 +245,3 @@ def _end(meeting: Meeting, at: datetime.datetime) -> None:
     meeting.ended_at = at
     meeting.save(update_fields=["state", "ended_at"])
     keep_what_was_taught(meeting)
-
-
-@transaction.atomic
-def differ(actor: Actor, meeting_id: UUID, given: DifferenceInput) -> Difference:
-    """Write down what was not as planned. What stood there before is kept as an earlier edition.
-
-    Raises :class:`RecordError` for someone who did not come, and for an item that is not in the plan.
-    """
-    actor.require(Permission.CLASSES)
-    meeting = Meeting.objects.select_for_update(of=("self",)).select_related("group").get(id=meeting_id)
-    earlier = Difference.objects.filter(meeting=meeting, participant_id=given.participant, item=given.item)
-    theirs = (
-        meeting.attendances.filter(participant_id=given.participant)
-        .annotate(
-            left_out=Exists(earlier.filter(current=True, skipped=True)),
-            tingled=Exists(earlier.filter(current=True, tingling=True)),
-        )
-        .first()
-    )
-    if theirs is None:
-        raise NotThereError("this person was not at this class", "participant")
-    _check(meeting, given)
-    edition = earlier.update(current=False) + 1
-    row = Difference.objects.create(
-        practice=actor.practice,
-        meeting=meeting,
-        participant_id=given.participant,
-        edition=edition,
-        user=actor.user,
-        **given.model_dump(exclude={"participant"}),
-    )
-    if given.tingling and not theirs.tingled:
-        happened = EventInput(kind=HealthEvent.Kind.TINGLING, happened_on=meeting.held_on, note="noted in class")
-        health_actions.note_event(actor, given.participant, happened, Permission.CLASSES)
-    if meeting.ended_at and theirs.left_out is not given.skipped:
-        keep_done_each(meeting, list(meeting.events.all()), [theirs])
-    if given.pain or any(row["participant"] == str(given.participant) for row in meeting.remembered):
-        keep_remembered(meeting)
-    actor.audit("record.correct" if edition > 1 else "record.differ", meeting.id)
-    return row
-
-
-@transaction.atomic
-def record(actor: Actor, meeting_id: UUID) -> Meeting:
-    """Close the record: everyone who came did as planned but for what is written down."""
-    actor.require(Permission.CLASSES)
-    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
-    if meeting.state == Meeting.State.TAUGHT:
-        meeting.state = Meeting.State.RECORDED
-        meeting.save(update_fields=["state"])
-        actor.audit("meeting.record", meeting.id)
-    return meeting
-
-
-def _check(meeting: Meeting, given: DifferenceInput) -> None:
-    if given.item:
-        item = planned_for(meeting).item(given.item)
-        if item is None:
-            raise RecordError("it is no longer in the plan", "item")
-        if given.version and given.version not in item.versions:
-            raise RecordError(f"{item.name} has no version '{given.version}'", "version")
-    elif given.version or any(n is not None for n in (given.done, given.done_left, given.done_right, given.load)):
-        raise RecordError("a version or a count belongs to one item", "item")

@@ -3,9 +3,12 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.formats.door_questions_doc import load_door_questions
 from fairbench.core.formats.readings_doc import load_readings, reading
 from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.core.people.conditions import Declared
+from fairbench.core.people.door_questions import DoorQuestion, questions_for
 from fairbench.core.people.person import Person
 from fairbench.core.people.readings import Reading, strictest
 from fairbench.core.people.red_flags import RedFlag, flags_of
@@ -26,6 +29,10 @@ PLACES: dict[str, tuple[str, str, bool]] = {
     "ankle": ("ankle-pain", "", True),
 }
 """Where it hurts: the condition of today, how much, and whether it has a side."""
+PLACES_IN_WORDS = tuple(
+    (place, (f"left {place}", f"right {place}") if sided else (place,)) for place, (_, _, sided) in PLACES.items()
+)
+"""The same places as they are said, with their sides."""
 
 _TALK = {
     DayNote.Kind.FELL: "Fell since last time: ask how it was before joining in.",
@@ -43,7 +50,7 @@ _WORDS = {
 
 @dataclass(frozen=True, slots=True)
 class Arriving:
-    """One person at the door: who, whether they are here, and what is new. ``for_clinician``
+    """One person at the door: who, whether they are here, what is new, and what is asked first. ``for_clinician``
     says that no talk lets them join in."""
 
     participant: Participant
@@ -52,6 +59,8 @@ class Arriving:
     talk_first: str
     listed: bool = True
     for_clinician: bool = False
+    questions: tuple[DoorQuestion, ...] = ()
+    cautions: str = ""
 
 
 def words_of(note: DayNote) -> str:
@@ -72,7 +81,19 @@ def arriving(participant: Participant, here: bool, notes: Iterable[DayNote], lis
     person = person_today(participant, theirs)
     told = tuple((note, words_of(note)) for note in theirs)
     stays_out = bool(person.talk_first) and bool(_today(participant, theirs, joins=True).talk_first)
-    return Arriving(participant, here, told, person.talk_first, listed, stays_out)
+    answered = {(note.kind, note.where) for note in theirs}
+    questions = tuple(
+        question
+        for question in questions_for(person.conditions, load_door_questions())
+        if (question.news, question.where) not in answered
+    )
+    return Arriving(participant, here, told, person.talk_first, listed, stays_out, questions, cautions_of(person))
+
+
+def cautions_of(person: Person) -> str:
+    """What is on record of somebody, in short."""
+    known = load_conditions()
+    return "; ".join(known.words(declared) for declared in person.conditions)
 
 
 def person_today(participant: Participant, notes: Iterable[DayNote]) -> Person:

@@ -12,10 +12,11 @@ from fairbench.web.accounts.models import AuditEntry
 from fairbench.web.people.health_summary import NOTHING_KNOWN
 from fairbench.web.people.models import Participant
 
-from .models import DayNote, Incident, Meeting, TeachEvent
+from .models import DayNote, Incident, IncidentLine, Meeting, StayCorrection, TeachEvent
 from .remembered import keep_remembered
 
 ERASED = "Erased person"
+GONE = "Erased with the person it was about."
 _BLANK = {
     "call_name": ERASED,
     "birth_year": None,
@@ -70,8 +71,10 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
     person.listings.all().delete()
     person.past_listings.all().delete()
     TeachEvent.objects.filter(participant=person).update(text="", participant=None)
-    Incident.objects.filter(participant=person).update(participant=None, what="Erased with the person it was about.")
-    person.differences.update(note="", pain_where="")
+    IncidentLine.objects.filter(incident__participant=person).update(text=GONE)
+    Incident.objects.filter(participant=person).update(participant=None, what=GONE)
+    StayCorrection.objects.filter(participant=person).update(why="")
+    person.differences.update(note="", pain_where="", why="")
     AuditEntry.objects.filter(object_id=person.id).update(old=None, new=None)
     for name, value in _BLANK.items():
         setattr(person, name, value)

@@ -1,4 +1,4 @@
-"""What is taken for each change of a class: arrivals, what the device reports, the record."""
+"""What is taken for each change of a class until it has ended: arrivals, and what the device reports."""
 
 import re
 from typing import Annotated, Any, Literal, Self
@@ -13,25 +13,19 @@ from fairbench.core.sides import Side
 from fairbench.web.site.inputs import (
     Input,
     ItemId,
-    Lines,
     Number,
     OneLine,
-    OptionalNumber,
+    OptionalId,
     OptionalSide,
-    OptionalWhole,
-    Slug,
     Whole,
-    within,
     wrong,
 )
 
 from .day_notes import PLACES
-from .models import DayNote
+from .models import DayNote, TeachEvent
 
 MOST_AT_ONCE = 500
 NOTE_LIMIT = 2000
-HEAVIEST = 50
-"""Kilograms that somebody may have had in hand."""
 _LONGEST_READING = 20
 _FIRST_YEAR, _LAST_YEAR = 2000, 2199
 
@@ -116,6 +110,12 @@ def _one_of_ours(moment: AwareDatetime | None) -> AwareDatetime | None:
     return moment if moment is None else _in_our_years(moment)
 
 
+def _a_mark(value: str) -> str:
+    if value and value not in TeachEvent.Mark.values:
+        raise wrong(f"there is no mark '{value[:20]}'")
+    return value
+
+
 EventKind = Literal[
     "began",
     "item",
@@ -129,6 +129,8 @@ EventKind = Literal[
     "left",
     "noted",
     "incident",
+    "incident_line",
+    "incident_over",
     "paused",
     "resumed",
     "ended",
@@ -138,7 +140,9 @@ LONGEST_STRETCH = 3 * 3600
 
 
 class TeachEventInput(Input):
-    """Something that happened while teaching, as the device saw it. ``at`` carries its time zone."""
+    """Something that happened while teaching, as the device saw it. ``at`` carries its time zone; ``mark`` is what was
+    chosen of what is seen most, with the ``place`` of a pain; ``sign`` the stop sign of an incident, and ``incident``
+    the one that a line belongs to."""
 
     id: UUID
     kind: EventKind
@@ -149,6 +153,18 @@ class TeachEventInput(Input):
     number: Annotated[int, Field(ge=-10_000, le=10_000)] | None = None
     side: OptionalSide = None
     seconds: Annotated[float, Field(ge=0, le=LONGEST_STRETCH)] | None = None
+    mark: Annotated[str, AfterValidator(_a_mark)] = ""
+    place: Annotated[OneLine, Field(max_length=80)] = ""
+    sign: Annotated[str, Field(max_length=20, pattern=r"^[a-z-]*$")] = ""
+    incident: OptionalId = None
+
+    @model_validator(mode="after")
+    def _a_line_has_its_incident(self) -> Self:
+        if self.kind in ("incident_line", "incident_over") and self.incident is None:
+            raise wrong("needs the incident it belongs to")
+        if self.kind == "incident_line" and not self.text.strip():
+            raise wrong("needs what happened")
+        return self
 
 
 class ReportInput(Input):
@@ -173,38 +189,3 @@ class DiscardInput(Input):
     """How many notes were thrown away on a device."""
 
     number: Annotated[Whole, Field(ge=1, le=100_000)]
-
-
-def _a_load(kilograms: float | None) -> float | None:
-    if kilograms is not None and not 0 <= kilograms <= HEAVIEST:
-        raise wrong(f"goes from 0 to {HEAVIEST} kg, not {kilograms:g}")
-    return kilograms
-
-
-class DifferenceInput(Input):
-    """What one person did otherwise. ``item`` "" is the whole class; ``done`` is a count, ``done_left`` and
-    ``done_right`` those of a side, ``load`` in kilograms; ``sides_differ`` says what a difference between sides is
-    here."""
-
-    participant: UUID
-    item: ItemId = ""
-    version: Slug = ""
-    done: Annotated[OptionalWhole, within(0, 1000)] = None
-    done_left: Annotated[OptionalWhole, within(0, 1000)] = None
-    done_right: Annotated[OptionalWhole, within(0, 1000)] = None
-    load: Annotated[OptionalNumber, AfterValidator(_a_load)] = None
-    lost_form: bool = False
-    teach_again: bool = False
-    tingling: bool = False
-    sides_differ: Literal["", "finding", "target", "fault"] = ""
-    skipped: bool = False
-    effort: Annotated[OptionalWhole, within(0, 10)] = None
-    pain: Annotated[OptionalWhole, within(0, 10)] = None
-    pain_where: Annotated[OneLine, Field(max_length=80)] = ""
-    note: Annotated[Lines, Field(max_length=NOTE_LIMIT)] = ""
-
-    @property
-    def is_nothing(self) -> bool:
-        """Whether it says nothing: everything was as planned."""
-        said = self.model_dump(exclude={"participant", "item"})
-        return all(value is None or value is False or not str(value).strip() for value in said.values())

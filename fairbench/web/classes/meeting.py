@@ -7,13 +7,11 @@ from fairbench.core.formats.planned_doc import planned_document, planned_value
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import Timeline, compile_timeline
-from fairbench.core.sides import Side
-from fairbench.core.teaching.done import WHOLE, ClassLog, Extra, Stay, Worked, done_of, exercises_done
-from fairbench.core.teaching.log import Noted, actual_times, taught_exercises
+from fairbench.core.teaching.log import Noted
 from fairbench.core.teaching.planned import Planned, planned_of
 from fairbench.web.plans.adapter import core_plan, shelf
 
-from .models import Attendance, Meeting, TeachEvent
+from .models import Meeting, TeachEvent
 
 
 def timeline_of(meeting: Meeting) -> Timeline:
@@ -45,60 +43,14 @@ def noted_of(events: Iterable[TeachEvent]) -> list[Noted]:
     if not ordered:
         return []
     first = ordered[0].at
-    return [Noted(event.kind, event.item, (event.at - first).total_seconds()) for event in ordered]
+    return [Noted(event.kind, event.item, seconds_between(first, event.at)) for event in ordered]
+
+
+def seconds_between(first: datetime.datetime, then: datetime.datetime) -> float:
+    """From one moment to another, in seconds."""
+    return (then - first).total_seconds()
 
 
 def keeps_parts(planned: Planned) -> bool:
     """Whether it is known how much work each item had; classes of earlier editions do not say."""
     return any(item.work for item in planned.items)
-
-
-def log_of(events: Iterable[TeachEvent]) -> ClassLog:
-    """What the device told of the work of a class, in seconds from its first note."""
-    ordered = sorted(events, key=lambda event: event.at)
-    first = _first(ordered)
-    swapped: dict[str, float] = {}
-    before: dict[str, float] = {}
-    for event in ordered:
-        if event.kind == "worked":
-            before[event.item] = before.get(event.item, 0.0) + (event.seconds or 0.0)
-        if event.kind == "swapped" and event.seconds is not None:
-            swapped[event.item] = before.get(event.item, 0.0) + event.seconds
-    return ClassLog(
-        tuple(
-            Worked(
-                event.item,
-                Side(event.side) if event.side else None,
-                (event.at - first).total_seconds(),
-                event.seconds or 0.0,
-                event.number or 0,
-            )
-            for event in ordered
-            if event.kind == "worked" and first is not None
-        ),
-        tuple(Extra(e.item, e.seconds) for e in ordered if e.kind in ("one_more", "back") and e.seconds),
-        swapped,
-    )
-
-
-def stay_of(attendance: Attendance, events: Iterable[TeachEvent]) -> Stay:
-    """From when until when somebody was there, in seconds from the first note."""
-    first = _first(events)
-    if first is None:
-        return WHOLE
-    since, until = (
-        None if at is None else (at - first).total_seconds() for at in (attendance.joined_at, attendance.left_at)
-    )
-    return Stay(since, until)
-
-
-def taught_in(meeting: Meeting, events: Iterable[TeachEvent]) -> tuple[str, ...]:
-    """The exercises of which something was done in a class."""
-    planned = planned_for(meeting)
-    if keeps_parts(planned):
-        return exercises_done(planned, done_of(planned, log_of(events)))
-    return taught_exercises(planned, actual_times(planned, noted_of(events)))
-
-
-def _first(events: Iterable[TeachEvent]) -> datetime.datetime | None:
-    return min((event.at for event in events), default=None)

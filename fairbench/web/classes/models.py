@@ -10,6 +10,7 @@ from django.db.models.fields.json import KT
 from django.db.models.functions import Coalesce
 from django.urls import reverse
 
+from fairbench.core.formats.stop_signs_doc import load_stop_signs
 from fairbench.web.site.practice_model import PracticeModel
 
 FIRST_MOMENT = datetime.datetime(2000, 1, 1, tzinfo=datetime.UTC)
@@ -33,13 +34,18 @@ class Meeting(PracticeModel):
     that day, kept when teaching begins. ``pace`` (of the slowest who was here) and
     ``taught_before`` (meetings by exercise) fix its timeline as it was when teaching began. ``remembered`` is whom to
     ask what the next time, kept anew by every action that changes it (:mod:`.remembered`). ``player`` is where the
-    counting screen of the leading device was at ``player_at``."""
+    counting screen of the leading device was at ``player_at``. One from ``paper`` was not taught from the screen;
+    ``cover`` is who taught it in the place of a member."""
 
     class State(models.TextChoices):
         ARRIVALS = "arrivals"
         TEACHING = "teaching"
         TAUGHT = "taught"
         RECORDED = "recorded"
+
+    class Source(models.TextChoices):
+        SCREEN = "screen"
+        PAPER = "paper"
 
     group = models.ForeignKey("people.Group", on_delete=models.PROTECT, related_name="meetings")
     plan = models.ForeignKey("plans.Plan", null=True, on_delete=models.SET_NULL, related_name="meetings")
@@ -52,6 +58,8 @@ class Meeting(PracticeModel):
     player = models.JSONField(null=True, editable=False)
     player_at = models.DateTimeField(null=True, editable=False)
     state = models.CharField(max_length=10, choices=State.choices, default=State.ARRIVALS)
+    source = models.CharField(max_length=6, choices=Source.choices, default=Source.SCREEN)
+    cover = models.CharField(max_length=80, blank=True)
     teacher = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
     held_on = models.DateField()
     started_at = models.DateTimeField(null=True)
@@ -65,6 +73,7 @@ class Meeting(PracticeModel):
             models.CheckConstraint(
                 condition=models.Q(state__in=("arrivals", "teaching", "taught", "recorded")), name="a_state_there_is"
             ),
+            models.CheckConstraint(condition=models.Q(source__in=("screen", "paper")), name="a_source_there_is"),
         )
 
     @classmethod
@@ -134,7 +143,19 @@ class Attendance(PracticeModel):
 
 class TeachEvent(PracticeModel):
     """Something that happened while teaching, as the device saw it. The device makes the id, so the same event sent
-    twice is stored once. ``number``, ``side`` and ``seconds`` say how much of an item was done, or put on top."""
+    twice is stored once. ``number``, ``side`` and ``seconds`` say how much of an item was done, or put on top; ``mark``
+    what was seen of somebody, where it was chosen and not written."""
+
+    class Mark(models.TextChoices):
+        TIRED = "tired", "Tired"
+        WOBBLY = "wobbly", "Wobbly"
+        PAIN = "pain", "Pain"
+        EASIER = "easier", "Took it easier"
+        HARDER = "harder", "Could do more"
+        STOPPED = "stopped", "Stopped"
+        LOST_FORM = "lost_form", "Lost form"
+        WELL_DONE = "well_done", "Well done"
+        TINGLING = "tingling", "Tingling or spreading pain"
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="events")
     kind = models.CharField(max_length=20)
@@ -145,12 +166,30 @@ class TeachEvent(PracticeModel):
     number = models.IntegerField(null=True)
     side = models.CharField(max_length=5, blank=True)
     seconds = models.FloatField(null=True)
+    mark = models.CharField(max_length=10, choices=Mark.choices, blank=True)
 
     class Meta:
         ordering = ("at",)
         constraints = (
             _readable("at", "event_in_our_years"),
             models.CheckConstraint(condition=models.Q(side__in=("", "left", "right")), name="event_side_there_is"),
+            models.CheckConstraint(
+                condition=models.Q(
+                    mark__in=(
+                        "",
+                        "tired",
+                        "wobbly",
+                        "pain",
+                        "easier",
+                        "harder",
+                        "stopped",
+                        "lost_form",
+                        "well_done",
+                        "tingling",
+                    )
+                ),
+                name="event_mark_there_is",
+            ),
         )
 
 
@@ -176,7 +215,8 @@ class Difference(PracticeModel):
 
     ``done`` is a count, or ``done_left`` and ``done_right`` where sides are worked one at a time; ``load`` what was in
     the hand, in kilograms. ``tingling`` is tingling or spreading pain: the item ended for them, and it is talked over
-    before they join in again. A correction is a further row with the next ``edition``; earlier ones stay.
+    before they join in again, by the ``event`` on their health record. A correction is a further row with the next
+    ``edition``, which says ``why`` once the class is recorded; earlier ones stay.
     """
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="differences")
@@ -202,6 +242,8 @@ class Difference(PracticeModel):
     )
     pain_where = models.CharField(max_length=80, blank=True)
     note = models.TextField(blank=True, max_length=2000)
+    why = models.CharField(max_length=200, blank=True)
+    event = models.ForeignKey("people.HealthEvent", null=True, on_delete=models.SET_NULL, related_name="+")
     user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
     at = models.DateTimeField(auto_now_add=True)
 
@@ -221,6 +263,55 @@ class Difference(PracticeModel):
             ),
             _from_0_to_10("effort", "effort_from_0_to_10"),
             _from_0_to_10("pain", "pain_from_0_to_10"),
+        )
+
+
+class ItemTold(PracticeModel):
+    """That the class did an item, or did not, said by hand: of a class that no screen told of, or where the screen was
+    wrong. The newest ``edition`` counts; earlier ones stay."""
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="items_told")
+    item = models.CharField(max_length=64)
+    done = models.BooleanField()
+    edition = models.PositiveSmallIntegerField(default=1)
+    current = models.BooleanField(default=True)
+    why = models.CharField(max_length=200, blank=True)
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(fields=["meeting", "item", "edition"], name="one_telling_an_edition"),
+            models.UniqueConstraint(
+                fields=["meeting", "item"], condition=models.Q(current=True), name="one_current_telling"
+            ),
+        )
+
+
+class StayCorrection(PracticeModel):
+    """Who came, or when they came or left, put right after the class: what stood there, what stands there now, who and
+    why. Moments are as they are read, such as 10:12; empty is from the beginning, or to the end."""
+
+    class Field(models.TextChoices):
+        HERE = "here", "was there"
+        JOINED = "joined", "came"
+        LEFT = "left", "left"
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="stay_corrections")
+    participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="+")
+    field = models.CharField(max_length=6, choices=Field.choices)
+    old = models.CharField(max_length=20, blank=True)
+    new = models.CharField(max_length=20, blank=True)
+    why = models.CharField(max_length=200, blank=True)
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("at",)
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(field__in=("here", "joined", "left")), name="a_stay_field_there_is"
+            ),
         )
 
 
@@ -264,14 +355,44 @@ class DayNote(PracticeModel):
 
 
 class Incident(PracticeModel):
-    """Something went wrong in class. Kept apart from the record of what was done."""
+    """Something went wrong in class. Kept apart from the record of what was done: which stop ``sign`` was seen, from
+    when until when, and in lines what happened. ``what`` is the first line. Owners see it, and say so."""
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="incidents")
     participant = models.ForeignKey("people.Participant", null=True, on_delete=models.PROTECT, related_name="+")
+    sign = models.CharField(max_length=20, blank=True)
     at = models.DateTimeField()
-    what = models.TextField(max_length=2000)
+    over_at = models.DateTimeField(null=True)
+    what = models.TextField(max_length=2000, blank=True)
     user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    event = models.ForeignKey("people.HealthEvent", null=True, on_delete=models.SET_NULL, related_name="+")
+    seen_by = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    seen_at = models.DateTimeField(null=True)
 
     class Meta:
         ordering = ("at",)
-        constraints = (_readable("at", "incident_in_our_years"),)
+        constraints = (
+            _readable("at", "incident_in_our_years"),
+            _readable("over_at", "incident_over_in_our_years"),
+        )
+
+    @property
+    def sign_name(self) -> str:
+        """The sign that was seen, by its name."""
+        known = load_stop_signs()
+        return known[self.sign].name.capitalize() if self.sign in known else "Something happened"
+
+
+class IncidentLine(PracticeModel):
+    """A line of an incident: what happened at a moment, and when it was written down. None is altered; what was wrong
+    is put right by a further line."""
+
+    incident = models.ForeignKey(Incident, on_delete=models.PROTECT, related_name="lines")
+    at = models.DateTimeField()
+    text = models.TextField(max_length=2000)
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    written_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("at", "written_at")
+        constraints = (_readable("at", "incident_line_in_our_years"),)

@@ -14,7 +14,7 @@ from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer
 from fairbench.web.accounts.models import AuditEntry
 from fairbench.web.people.models import Participant
 
-from .models import DayNote, Incident, TeachEvent
+from .models import DayNote, Incident, IncidentLine, StayCorrection, TeachEvent
 
 FORMAT, FORMAT_VERSION = "fairbench-person", 1
 _NOT_TOLD = {"practice", "participant", "id", "noted_by", "ended_by", "started_by", "reviewed_by", "user", "meeting"}
@@ -45,6 +45,8 @@ def person_values(person: Participant) -> dict[str, Any]:
         "notes_in_class": _rows(TeachEvent.objects.filter(participant=person)),
         "news_at_the_door": _rows(DayNote.objects.filter(participant=person)),
         "incidents": _rows(Incident.objects.filter(participant=person)),
+        "incident_lines": _rows(IncidentLine.objects.filter(incident__participant=person)),
+        "times_put_right": _rows(StayCorrection.objects.filter(participant=person)),
         "who_looked_and_changed": [
             {"what": entry.verb, "at": _plain(entry.at), "old": entry.old, "new": entry.new}
             for entry in AuditEntry.objects.filter(object_id=person.id).order_by("at")

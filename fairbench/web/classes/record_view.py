@@ -6,12 +6,12 @@ from dataclasses import dataclass, field
 from django.utils import timezone
 
 from fairbench.core.clock import minutes_and_seconds
-from fairbench.core.teaching.done import Done, DoneState, done_of
-from fairbench.core.teaching.planned import Planned
+from fairbench.core.teaching.done import Done, DoneState
+from fairbench.core.teaching.planned import Planned, PlannedItem
 from fairbench.web.people.models import Participant
 
-from .meeting import log_of, stay_of
-from .models import Attendance, Difference, Meeting, TeachEvent
+from .happened import Happened
+from .models import Attendance, Difference, ItemTold, StayCorrection
 
 
 @dataclass(slots=True)
@@ -22,6 +22,11 @@ class RecordLine:
     what: str
     where: str
     earlier: list[str] = field(default_factory=list)
+
+    @property
+    def why(self) -> str:
+        """Why what stands now replaced what stood there."""
+        return _who_and_why(self.row) if self.row.edition > 1 else ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,10 +43,12 @@ class PersonRecord:
     differed, what was noted, and ``path``, their row of planks."""
 
     participant: Participant
+    attendance: Attendance
     done: tuple[Done, ...] = ()
     stay: str = ""
     lines: list[RecordLine] = field(default_factory=list)
     notes: list[Note] = field(default_factory=list)
+    stay_corrections: list[str] = field(default_factory=list)
     path: str = ""
 
     @property
@@ -66,16 +73,39 @@ def done_words(done: Sequence[Done]) -> str:
     return f"{states.count(DoneState.DONE)} of {len(states)} done" + (f", {partly} in part" if partly else "")
 
 
-def class_parts(planned: Planned, done: Sequence[Done]) -> list[tuple[str, str]]:
-    """What the class did only in part, item by item, and in one line what it did not do."""
-    named = list(zip(planned.items, done, strict=True))
-    parts = [(item.name, part_words(one)) for item, one in named if one.state is DoneState.PARTLY]
-    left_out = [item.name for item, one in named if one.state is DoneState.NOT_DONE]
-    return [*parts, ("Not done", ", ".join(left_out))] if left_out else parts
+@dataclass(frozen=True, slots=True)
+class ClassItem:
+    """An item of the class to be tapped: whether it was done, in words, and what was said of it by hand."""
+
+    item: PlannedItem
+    done: bool
+    words: str
+    told: str
+
+
+def class_items(happened: Happened) -> list[ClassItem]:
+    """Every item of the class, with whether it was done; nothing where that was not kept."""
+    rows = [*happened.meeting.items_told.select_related("user").order_by("item", "-edition")]
+    told: dict[str, list[ItemTold]] = {}
+    for row in rows:
+        told.setdefault(row.item, []).append(row)
+    return [
+        ClassItem(item, one.state is not DoneState.NOT_DONE, part_words(one) or "done", _told(told.get(item.id, [])))
+        for item, one in zip(happened.planned.items, happened.done, strict=True)
+        if one.state is not DoneState.NOT_KEPT
+    ]
+
+
+def _told(rows: Sequence[ItemTold]) -> str:
+    """What was said by hand of an item where a saved record was put right, the newest first."""
+    said = (f"{'done' if row.done else 'not done'} ({_who_and_why(row)})" for row in rows if row.why)
+    return "; ".join(said)
 
 
 def part_words(done: Done) -> str:
     """What was done of an item that was not done whole, by side: ``left 10 of 10, right 0 of 10``."""
+    if done.state is DoneState.DONE:
+        return ""
     if done.state is not DoneState.PARTLY:
         return done.state.value
     sides = []
@@ -90,13 +120,13 @@ def _seconds(done: float, planned: float) -> str:
     return f"{minutes_and_seconds(done)} of {minutes_and_seconds(planned)}"
 
 
-def people_records(meeting: Meeting, planned: Planned, events: Sequence[TeachEvent]) -> list[PersonRecord]:
-    """Everyone who came, in two queries however many they are."""
+def people_records(happened: Happened) -> list[PersonRecord]:
+    """Everyone who came, in three queries however many they are."""
+    meeting, planned = happened.meeting, happened.planned
     names = {item.id: item.name for item in planned.items}
-    log = log_of(events)
     records = {
         attendance.participant_id: PersonRecord(
-            attendance.participant, done_of(planned, log, stay_of(attendance, events)), _stay_words(attendance)
+            attendance.participant, attendance, happened.done_by(attendance), _stay_words(attendance)
         )
         for attendance in meeting.attendances.select_related("participant").order_by("participant__call_name")
     }
@@ -108,13 +138,28 @@ def people_records(meeting: Meeting, planned: Planned, events: Sequence[TeachEve
         elif row.participant_id in records:
             lines[key] = RecordLine(row, in_words(row, planned), names.get(row.item, "Whole class"))
             records[row.participant_id].lines.append(lines[key])
-    for event in events:
+    for correction in meeting.stay_corrections.select_related("user"):
+        if correction.participant_id in records:
+            records[correction.participant_id].stay_corrections.append(stay_correction_words(correction))
+    for event in happened.events:
         if event.kind == "noted" and event.participant_id in records:
             where = f"Noted in class, {names[event.item]}" if event.item in names else "Noted in class"
             records[event.participant_id].notes.append(Note(where, event.text))
     for person in records.values():
         person.path = _path(planned, {line.row.item: line.row for line in person.current}, person.done)
     return list(records.values())
+
+
+def stay_correction_words(row: StayCorrection) -> str:
+    """``came: 10:12, not from the beginning (Orla Brandt, 3 Nov 12:01: told afterwards)``."""
+    empty = {"joined": "from the beginning", "left": "to the end", "here": ""}[row.field]
+    said = f"{row.get_field_display()}: {row.new or empty}, not {row.old or empty}"
+    return f"{said} ({_who_and_why(row)})"
+
+
+def _who_and_why(row: Difference | StayCorrection | ItemTold) -> str:
+    who = row.user.name if row.user else "someone who left"
+    return f"{who}, {timezone.localtime(row.at):%-d %b %H:%M}" + (f": {row.why}" if row.why else "")
 
 
 def _stay_words(attendance: Attendance) -> str:
@@ -154,19 +199,13 @@ def in_words(row: Difference, planned: Planned) -> str:
 
 
 def _earlier(row: Difference, planned: Planned) -> str:
-    """An edition that was corrected since, with who wrote it and when."""
-    who = row.user.name if row.user else "someone who left"
-    return f"earlier: {in_words(row, planned) or 'as planned'} ({who}, {timezone.localtime(row.at):%-d %b %H:%M})"
+    """An edition that was corrected since, with who wrote it, when and why."""
+    return f"earlier: {in_words(row, planned) or 'as planned'} ({_who_and_why(row)})"
 
 
 TINGLING = "tingling or spreading pain: talk first next time"
 
 WIDTH, HEIGHT, NOTCH = 320.0, 14.0, 6.0
-
-
-def row_of(planned: Planned) -> str:
-    """The row of someone who did everything as planned."""
-    return _path(planned, {}, ())
 
 
 def _path(planned: Planned, differed: dict[str, Difference], done: Sequence[Done]) -> str:

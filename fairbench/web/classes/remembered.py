@@ -1,4 +1,5 @@
-"""What to ask somebody the next time: what was noted of them in a class, and where it hurt.
+"""What to ask somebody the next time, or do with them: what was noted of them in a class, where it hurt, and what they
+are to be taught again.
 
 It is worked out when one of these changes, not when it is read, and kept with the class; the rows it is made of stay.
 """
@@ -9,6 +10,7 @@ from uuid import UUID
 
 from fairbench.web.people.models import Participant
 
+from .meeting import planned_for
 from .models import Difference, Meeting, TeachEvent
 
 
@@ -26,12 +28,24 @@ def keep_remembered(meeting: Meeting) -> None:
 
 
 def remembered_of(meeting: Meeting) -> list[Remembered]:
-    """What the rows of a class give to remember: notes as they came, then pains."""
+    """What the rows of a class give to remember: notes as they came, then pains, then what is
+    taught again."""
     notes = TeachEvent.objects.filter(meeting=meeting, kind="noted", participant__isnull=False).order_by("at")
-    pains = Difference.objects.filter(meeting=meeting, current=True, pain__gt=0).order_by("at")
+    differed = list(Difference.objects.filter(meeting=meeting, current=True).order_by("at"))
+    names = {item.id: item.name for item in planned_for(meeting).items} if differed else {}
+    again = [row for row in differed if row.teach_again and row.item in names]
     return [
-        *(Remembered(participant=str(note.participant_id), words=note.text) for note in notes),
-        *(Remembered(participant=str(pain.participant_id), words=_asked(pain)) for pain in pains),
+        *(
+            Remembered(participant=str(note.participant_id), words=note.text)
+            for note in notes
+            if note.mark != TeachEvent.Mark.PAIN
+        ),
+        *(
+            Remembered(participant=str(row.participant_id), words=_asked(row))
+            for row in differed
+            if row.pain or row.pain_where
+        ),
+        *(Remembered(participant=str(row.participant_id), words=f"Teach again: {names[row.item]}.") for row in again),
     ]
 
 
@@ -46,5 +60,6 @@ def with_names(meetings: Iterable[Meeting]) -> dict[UUID, list[tuple[str, str]]]
 
 
 def _asked(pain: Difference) -> str:
+    amount = f" {pain.pain} of 10" if pain.pain else ""
     place = f" in the {pain.pain_where}" if pain.pain_where else ""
-    return f"Pain {pain.pain} of 10{place}. Ask how it was the day after."
+    return f"Pain{amount}{place}. Ask how it was the day after."

@@ -97,12 +97,14 @@ class ItemData(TypedDict):
 
 
 class PersonData(TypedDict):
-    """Who is here, or may still come: whom to call for them, what to remember and their cautions in short, and why to
-    talk first, if there is a reason."""
+    """Who is here, or may still come: whom to call for them and the number in it, what to remember and their cautions
+    in short, why to talk first, if there is a reason, and what their conditions add to each stop sign."""
 
     id: str
     name: str
     emergency: str
+    number: str
+    minding: dict[str, list[str]]
     here: bool
     remember: str
     cautions: str

@@ -2,43 +2,42 @@
 changes, and kept; the rows stay."""
 
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from uuid import UUID
 
-from fairbench.core.teaching.done import done_of, exercises_done
+from fairbench.core.teaching.done import exercises_done
 from fairbench.web.people.models import Group, Participant
 
-from .meeting import keeps_parts, log_of, planned_for, stay_of, taught_in
-from .models import Attendance, Meeting, TeachEvent
+from .happened import Happened, what_happened
+from .meeting import keeps_parts
+from .models import Attendance, Meeting
 
 
 def keep_what_was_taught(meeting: Meeting) -> None:
     """What was taught in an ended class, from everything that is known of it, and what its group and each of those who
     came know by it."""
-    events = list(meeting.events.all())
-    ends = [event.at for event in events if event.kind == "ended"]
+    happened = what_happened(meeting)
+    ends = [event.at for event in happened.events if event.kind == "ended"]
     if ends:
         meeting.ended_at = max(ends)
-    meeting.exercises = list(taught_in(meeting, events))
+    meeting.exercises = list(happened.taught)
     meeting.save(update_fields=["ended_at", "exercises"])
     keep_taught(Group.objects.select_for_update().get(id=meeting.group_id))
-    keep_done_each(meeting, events)
+    keep_done_each(happened)
 
 
-def keep_done_each(
-    meeting: Meeting, events: Sequence[TeachEvent], attendances: Iterable[Attendance] | None = None
-) -> None:
+def keep_done_each(happened: Happened, attendances: Iterable[Attendance] | None = None) -> None:
     """Work out anew of which exercises each of those who came, or of some of them, did something, and what they know by
     it."""
-    planned, log = planned_for(meeting), log_of(events)
+    meeting, planned = happened.meeting, happened.planned
     left_out: dict[UUID, set[str]] = {}
     for person, item in meeting.differences.filter(current=True, skipped=True).values_list("participant_id", "item"):
         left_out.setdefault(person, set()).update([item] if item else [one.id for one in planned.items])
     came = list(attendances if attendances is not None else meeting.attendances.all())
     for attendance in came:
-        done = done_of(planned, log, stay_of(attendance, events))
         nothing = left_out.get(attendance.participant_id, set())
-        attendance.exercises = list(exercises_done(planned, done, nothing)) if keeps_parts(planned) else None
+        done = exercises_done(planned, happened.done_by(attendance), nothing)
+        attendance.exercises = list(done) if keeps_parts(planned) else None
     Attendance.objects.bulk_update(came, ["exercises"])
     people = Participant.objects.filter(id__in=[attendance.participant_id for attendance in came])
     keep_taught_each(people.order_by("id").select_for_update())

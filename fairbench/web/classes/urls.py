@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import arrivals, erasure, history, record, teach, today
+from .views import arrivals, erasure, files, history, incidents, past, record, teach, today
 
 app_name = "classes"
 urlpatterns = [
@@ -9,7 +9,15 @@ urlpatterns = [
     path("people/<uuid:participant_id>/file.<slug:kind>", erasure.person_file, name="person_file"),
     path("people/<uuid:participant_id>/erase/", erasure.erase, name="erase"),
     path("device/", teach.on_this_device, name="on_this_device"),
+    path("incidents/", incidents.incidents, name="incidents"),
+    path("incidents/<uuid:incident_id>/", incidents.incident, name="incident"),
+    path("incidents/<uuid:incident_id>/seen/", incidents.seen, name="incident_seen"),
     path("classes/open/", arrivals.open_meeting, name="open"),
+    path("classes/past/", past.past, name="past"),
+    path("classes/past/items/", past.items, name="past_items"),
+    path("classes/past/exercises/", past.exercises, name="past_exercises"),
+    path("classes/import/", files.import_classes, name="import"),
+    path("classes/<uuid:meeting_id>/class.<slug:kind>", files.export, name="export"),
     path("classes/<uuid:meeting_id>/", history.meeting, name="meeting"),
     path("classes/<uuid:meeting_id>/arrivals/", arrivals.arrivals, name="arrivals"),
     path("classes/<uuid:meeting_id>/here/", arrivals.here, name="here"),
@@ -25,5 +33,9 @@ urlpatterns = [
     path("classes/<uuid:meeting_id>/end/", teach.end, name="end"),
     path("classes/<uuid:meeting_id>/record/", record.record, name="record"),
     path("classes/<uuid:meeting_id>/record/<uuid:participant_id>/", record.person, name="record_person"),
+    path("classes/<uuid:meeting_id>/record/<uuid:participant_id>/stay/", record.stay, name="record_stay"),
+    path("classes/<uuid:meeting_id>/record/here/", record.here, name="record_here"),
+    path("classes/<uuid:meeting_id>/record/item/", record.item, name="record_item"),
+    path("classes/<uuid:meeting_id>/record/others/", record.others, name="record_others"),
     path("classes/<uuid:meeting_id>/record/save/", record.save, name="record_save"),
 ]

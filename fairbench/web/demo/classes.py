@@ -22,10 +22,11 @@ from fairbench.core.plan.timeline import Timeline
 from fairbench.core.teaching.planned import Work, planned_of
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
-from fairbench.web.classes import actions
-from fairbench.web.classes.inputs import DifferenceInput, EventKind, ReportInput, TeachEventInput
+from fairbench.web.classes import actions, record_actions
+from fairbench.web.classes.inputs import EventKind, ReportInput, TeachEventInput
 from fairbench.web.classes.meeting import timeline_of
 from fairbench.web.classes.models import Attendance, Meeting
+from fairbench.web.classes.record_inputs import DifferenceInput
 from fairbench.web.classes.reports import Report
 from fairbench.web.demo import account as demo
 from fairbench.web.demo.people import CHAIRS, MATS, Someone, has_left, put_down
@@ -195,7 +196,7 @@ def _past_meeting(
     events = _events(chance, timeline, start, people)
     actions.record_events(actor, meeting.id, Report(ReportInput(events=[]), tuple(enumerate(events)), ()))
     _differences(actor, chance, meeting, timeline, people)
-    actions.record(actor, meeting.id)
+    record_actions.record(actor, meeting.id)
 
 
 def _events(
@@ -259,9 +260,9 @@ def _differences(
             differed = DifferenceInput(
                 participant=person.id, item=item.item.id, done=max(1, item.count - chance.randint(2, 5))
             )
-        actions.differ(actor, meeting.id, differed)
+        record_actions.differ(actor, meeting.id, differed)
     sore = chance.choice(people)
     where = chance.choice(["left knee", "right shoulder", "low back"])
-    actions.differ(
+    record_actions.differ(
         actor, meeting.id, DifferenceInput(participant=sore.id, effort=5, pain=chance.randint(1, 3), pain_where=where)
     )

@@ -162,7 +162,7 @@ class Screening(PracticeModel):
 
 class HealthEvent(HealthRow):
     """Something that ends a screening at once: a fall, an operation, a stay in hospital, a new diagnosis, a new
-    medicine, tingling or spreading pain in class."""
+    medicine, tingling or spreading pain in class, an incident in class."""
 
     class Kind(models.TextChoices):
         FALL = "a fall"
@@ -171,6 +171,7 @@ class HealthEvent(HealthRow):
         DIAGNOSIS = "a new diagnosis"
         MEDICINE = "a new medicine"
         TINGLING = "tingling or spreading pain"
+        INCIDENT = "an incident in class"
 
     kind = models.CharField(max_length=40, choices=Kind.choices)
     happened_on = models.DateField()
@@ -187,6 +188,7 @@ class HealthEvent(HealthRow):
                         "a new diagnosis",
                         "a new medicine",
                         "tingling or spreading pain",
+                        "an incident in class",
                     )
                 ),
                 name="health_event_there_is",

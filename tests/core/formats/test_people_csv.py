@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from fairbench.core.errors import InputError
-from fairbench.core.formats.people_csv import COLUMNS, guess, people_rows, read_table, write_people
+from fairbench.core.formats.people_csv import COLUMNS, guess, people_rows, write_people
+from fairbench.core.formats.table_csv import read_table
 
 TODAY = datetime.date(2026, 11, 25)
 

@@ -16,6 +16,7 @@ from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import PLACES, arriving
 from fairbench.web.classes.inputs import HereInput, NewsInput
 from fairbench.web.classes.models import DayNote, Meeting
+from fairbench.web.classes.usual import came_before_first, is_usual, last_remembered, usual_first, usually_come
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
@@ -120,13 +121,19 @@ def _context(request: HttpRequest, meeting: Meeting) -> dict[str, object]:
     notes = list(meeting.day_notes.filter(taken_back=False))
     on_list = {person.id for person in listed}
     guests = list(Participant.objects.filter(id__in=here_ids - on_list))
-    found = find_page(
-        request, Participant.objects.filter(erased_at=None).exclude(id__in=here_ids | on_list), "call_name"
-    )
+    usual = usually_come(meeting)
+    others = Participant.objects.filter(erased_at=None).exclude(id__in=here_ids | on_list)
+    found = find_page(request, came_before_first(others, usual), "call_name")
+    people = [arriving(person, person.id in here_ids, notes) for person in usual_first(listed, usual)]
+    regulars = [arrival for arrival in people if is_usual(arrival.participant, usual)]
     return {
         "meeting": meeting,
-        "people": [arriving(person, person.id in here_ids, notes) for person in listed]
-        + [arriving(person, True, notes, listed=False) for person in guests],
+        "parts": [
+            ("Usually come", regulars),
+            ("Now and then" if regulars else "", [arrival for arrival in people if arrival not in regulars]),
+            ("Guests", [arriving(person, True, notes, listed=False) for person in guests]),
+        ],
+        "remembered": last_remembered(meeting),
         "places": [(place, sided) for place, (_, _, sided) in PLACES.items()],
         "flags": load_red_flags().values(),
         "readings": load_readings().values(),

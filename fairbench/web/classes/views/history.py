@@ -1,16 +1,20 @@
-"""Classes so far, and one of them: who came, what differed, planned against actual time."""
+"""Classes so far, and one of them: as a story on one time axis, and as tables; and as a file."""
 
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
-from fairbench.core.teaching.done import DoneState, done_of
-from fairbench.core.teaching.log import actual_times, taken
+from fairbench.core.teaching.done import DoneState
+from fairbench.core.teaching.log import actual_times
+from fairbench.web.accounts.actor import actor_of
+from fairbench.web.classes import incident_actions
 from fairbench.web.classes.devices import still_to_come
-from fairbench.web.classes.meeting import keeps_parts, log_of, noted_of, planned_for
+from fairbench.web.classes.happened import what_happened
+from fairbench.web.classes.meeting import keeps_parts, noted_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_view import part_words, people_records
+from fairbench.web.classes.story import story_of
 from fairbench.web.site.find import find
 from fairbench.web.site.paging import find_page
 
@@ -30,33 +34,38 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         return redirect("classes:teach", found.id)
     if found.state == Meeting.State.TAUGHT:
         return redirect("classes:record", found.id)
-    events = list(found.events.all())
-    planned = planned_for(found)
-    actuals = actual_times(planned, noted_of(events))
-    done = done_of(planned, log_of(events))
-    longest = max((max(a.planned, a.actual or 0) for a in actuals), default=1)
+    happened = what_happened(found)
+    planned = happened.planned
+    actuals = actual_times(planned, noted_of(happened.events))
     rows = [
         {
             "actual": actual,
             "item": item,
-            "part": part_words(one) if one.state in (DoneState.PARTLY, DoneState.NOT_DONE) else "",
-            "planned_width": round(100 * actual.planned / longest, 1),
-            "actual_width": round(100 * (actual.actual or 0) / longest, 1),
+            "state": one.state,
+            "part": part_words(one) if one.state is DoneState.PARTLY else "",
+            "by_hand": item.id in happened.told,
         }
-        for actual, item, one in zip(actuals, planned.items, done, strict=True)
+        for actual, item, one in zip(actuals, planned.items, happened.done, strict=True)
     ]
-    took = taken(noted_of(events)) or sum(a.actual for a in actuals if a.actual is not None)
+    people = people_records(happened)
+    actor = actor_of(request)
+    incidents = [
+        incident
+        for incident in found.incidents.select_related("participant", "user", "meeting")
+        if incident_actions.may_read(actor, incident)
+    ]
     return render(
         request,
         "classes/meeting.html",
         {
             "meeting": found,
-            "people": people_records(found, planned, events),
+            "people": people,
             "rows": rows,
+            "story": story_of(happened, people, incidents),
             "planned_total": planned.total,
-            "actual_total": took,
+            "actual_total": happened.took,
             "parts_kept": keeps_parts(planned),
             "still_to_come": still_to_come(found),
-            "incidents": found.incidents.select_related("participant", "user"),
+            "incidents": incidents,
         },
     )

@@ -8,35 +8,54 @@ from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.formats.stop_signs_doc import load_stop_signs
+from fairbench.core.people.phone import number_in
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
-from fairbench.web.classes.day_notes import Somebody, people_today
+from fairbench.web.classes.day_notes import PLACES_IN_WORDS, Somebody, cautions_of, people_today
 from fairbench.web.classes.devices import leads, player_of
 from fairbench.web.classes.differences import Differing
 from fairbench.web.classes.inputs import DiscardInput, LeadInput
 from fairbench.web.classes.meeting import group_of, timeline_of
-from fairbench.web.classes.models import Meeting
+from fairbench.web.classes.models import Meeting, TeachEvent
 from fairbench.web.classes.reports import answer, read_report
 from fairbench.web.classes.score import PersonData, score
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.find import find
 
-QUICK_NOTES = ("Tired", "Wobbly", "Pain", "Took it easier", "Could do more", "Stopped", "Lost form", "Well done")
-"""What is seen most often, noted with one tap."""
+INCIDENT_STEPS = (
+    "Emergency number called",
+    "Their person called",
+    "Awake and talking",
+    "Not answering",
+    "Lying down",
+    "Sat up",
+    "Own medicine taken",
+    "Sugar given",
+    "Defibrillator here",
+    "Help is here",
+    "Taken by ambulance",
+    "Fetched by family",
+)
+"""What an incident's time line needs most, noted with one tap."""
 CATCH_UP = "Chair steady, both feet down. Stop and say so: chest pain, faint, breathless, sharp pain, new numbness."
 """For who comes late: chair, feet and stop signs in a breath; the screen adds what is being done."""
 
 
 def _person(somebody: Somebody) -> PersonData:
-    known, person = load_conditions(), somebody.person
+    person = somebody.person
     return {
         "id": person.id,
         "name": person.name,
         "emergency": somebody.participant.emergency,
         "here": somebody.here,
         "remember": somebody.participant.remember,
-        "cautions": "; ".join(known.words(declared) for declared in person.conditions),
+        "cautions": cautions_of(person),
         "talkFirst": person.talk_first,
+        "number": number_in(somebody.participant.emergency),
+        "minding": {
+            sign.id: list(said) for sign in load_stop_signs().values() if (said := sign.for_person(person.conditions))
+        },
     }
 
 
@@ -55,7 +74,15 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     data["player"] = player_of(meeting)
     data["people"] = [_person(somebody) for somebody in people]
     data["catchUp"] = CATCH_UP
-    context = {"meeting": meeting, "score": data, "timeline": timeline, "quick_notes": QUICK_NOTES}
+    context = {
+        "meeting": meeting,
+        "score": data,
+        "timeline": timeline,
+        "marks": TeachEvent.Mark.choices,
+        "places": PLACES_IN_WORDS,
+        "stop_signs": load_stop_signs().values(),
+        "incident_steps": INCIDENT_STEPS,
+    }
     return render(request, "classes/teach.html", context)
 
 

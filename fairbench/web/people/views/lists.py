@@ -8,7 +8,8 @@ from django.shortcuts import redirect, render
 from django.utils import timezone
 
 from fairbench.core.errors import InputError
-from fairbench.core.formats.people_csv import COLUMNS, Table, guess, people_rows, read_table, write_people
+from fairbench.core.formats.people_csv import COLUMNS, guess, people_rows, write_people
+from fairbench.core.formats.table_csv import Table, read_table
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.people import actions
 from fairbench.web.people.inputs import ParticipantDetails

@@ -2,6 +2,7 @@
 
 import json
 from collections.abc import Iterable, Mapping
+from typing import Any
 
 from django import template
 from django.utils.safestring import SafeString, mark_safe
@@ -54,6 +55,6 @@ def fix_fields(mend: SuggestedFix) -> str:
 
 
 @register.filter
-def lookup(values: Mapping[str, str], name: str) -> str:
-    """What stands under a name, or nothing."""
+def lookup(values: Mapping[Any, Any], name: Any) -> Any:
+    """What stands under a name or an id, or nothing."""
     return values.get(name, "")

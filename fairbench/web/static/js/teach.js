@@ -2,8 +2,9 @@
 
 import { deviceKey, playerKey, post, reach } from "./device/notes.js";
 import { forget } from "./device/pages.js";
-import { closeDrawers, anyDrawerOpen, fillVersions, listenForIncidents, listenForNotes, openDrawer } from "./teach/drawers.js";
+import { closeDrawers, anyDrawerOpen, fillVersions, listenForNotes, openDrawer } from "./teach/drawers.js";
 import { Figure } from "./teach/figure.js";
+import { Incident } from "./teach/incident.js";
 import { Outbox } from "./teach/outbox.js";
 import { People } from "./teach/people.js";
 import { Player } from "./teach/player.js";
@@ -137,7 +138,10 @@ if (!sound.hasVoice) {
 }
 for (const button of document.querySelectorAll("[data-close]")) button.addEventListener("click", closeDrawers);
 listenForNotes(player, outbox);
-listenForIncidents(player, outbox);
+const incident = new Incident(player, outbox, () => {
+  save();
+  screen.show();
+});
 
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape") return closeDrawers();
@@ -153,6 +157,7 @@ setInterval(() => {
   player.tick();
   sound.follow(player);
   screen.show();
+  incident.tick();
   figure.show();
   if (Date.now() - lastSaved > 1000 && player.began) {
     lastSaved = Date.now();

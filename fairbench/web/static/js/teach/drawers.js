@@ -7,7 +7,7 @@ export function openDrawer(id, button) {
   closeDrawers();
   opener = button;
   part(id).hidden = false;
-  part(id).querySelector("button:not([disabled]), textarea")?.focus();
+  part(id).querySelector("[data-first], button:not([disabled]), textarea")?.focus();
 }
 
 export function closeDrawers() {
@@ -38,6 +38,7 @@ export function fillVersions(player) {
 
 export function listenForNotes(player, outbox) {
   let who = null;
+  const called = (id) => player.score.people.find((person) => person.id === id)?.name ?? "";
   const buttons = player.score.people.map((person) => {
     const button = Object.assign(document.createElement("button"), { className: "teach-button", textContent: person.name, dir: "auto" });
     button.dataset.person = person.id;
@@ -52,6 +53,13 @@ export function listenForNotes(player, outbox) {
   });
 
   const quick = [...part("note-quick").children];
+  const pain = quick.find((button) => button.dataset.mark === "pain");
+
+  function showPlaces(on) {
+    part("note-places").hidden = !on;
+    pain.setAttribute("aria-expanded", String(on));
+    if (on) part("note-places").firstElementChild.focus();
+  }
 
   function allow() {
     part("note-keep").disabled = !(who && part("note-text").value.trim());
@@ -59,10 +67,12 @@ export function listenForNotes(player, outbox) {
   }
 
   // One tap on what was seen saves it; there is nothing to type.
-  function keep(text) {
-    outbox.add("noted", { item: player.step?.item ?? "", participant: who, text });
+  function keep(text, details = {}) {
+    outbox.add("noted", { item: player.step?.item ?? "", participant: who, text, ...details });
+    if (details.mark === "tingling") part("spoken").textContent = `${called(who)} stops this exercise; talk first next time.`;
     part("note-text").value = "";
     who = null;
+    showPlaces(false);
     for (const button of buttons) button.setAttribute("aria-pressed", "false");
     allow();
     closeDrawers();
@@ -71,32 +81,13 @@ export function listenForNotes(player, outbox) {
   part("note-who").replaceChildren(...buttons);
   part("note-text").addEventListener("input", allow);
   part("note-keep").addEventListener("click", () => keep(part("note-text").value.trim()));
-  for (const button of quick) button.addEventListener("click", () => keep(button.textContent.trim()));
-}
-
-// Stop signs: whom to call for each person, and a note of what happened that is kept apart.
-export function listenForIncidents(player, outbox) {
-  let who = null;
-  const rows = player.score.people.map((person) => {
-    const row = document.createElement("li");
-    row.dataset.person = person.id;
-    const button = Object.assign(document.createElement("button"), { className: "teach-button", textContent: person.name, dir: "auto" });
-    button.setAttribute("aria-pressed", "false");
-    button.addEventListener("click", () => {
-      who = who === person.id ? null : person.id;
-      for (const other of rows) other.firstChild.setAttribute("aria-pressed", String(other === row && who !== null));
-    });
-    row.append(button, Object.assign(document.createElement("span"), { textContent: person.emergency || "no one to call on record" }));
-    return row;
-  });
-  part("signs-people").replaceChildren(...rows);
-  part("incident-text").addEventListener("input", () => (part("incident-keep").disabled = !part("incident-text").value.trim()));
-  part("incident-keep").addEventListener("click", () => {
-    outbox.add("incident", { item: player.step?.item ?? "", participant: who, text: part("incident-text").value.trim() });
-    part("incident-text").value = "";
-    part("incident-keep").disabled = true;
-    who = null;
-    for (const row of rows) row.firstChild.setAttribute("aria-pressed", "false");
-    closeDrawers();
-  });
+  for (const button of quick) {
+    const words = button.textContent.trim();
+    if (button === pain) button.addEventListener("click", () => showPlaces(part("note-places").hidden));
+    else button.addEventListener("click", () => keep(words, { mark: button.dataset.mark }));
+  }
+  for (const button of part("note-places").children) {
+    const { place } = button.dataset;
+    button.addEventListener("click", () => keep(place ? `Pain: ${place}` : "Pain", { mark: "pain", place }));
+  }
 }

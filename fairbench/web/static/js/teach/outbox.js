@@ -28,9 +28,11 @@ export class Outbox {
   }
 
   add(kind, details = {}) {
-    add(this.meeting, { id: newId(), kind, at: new Date().toISOString(), ...details });
+    const id = newId();
+    add(this.meeting, { id, kind, at: new Date().toISOString(), ...details });
     this.onChange(this);
     this.send();
+    return id;
   }
 
   // Sends what waits; with nothing waiting it says where the screen is, and hears where the class is.

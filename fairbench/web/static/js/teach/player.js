@@ -69,6 +69,7 @@ export class Player {
     this.skipped = new Set(saved?.skipped ?? []);
     this.swapped = saved?.swapped ?? {};
     this.here = new Set(saved?.here ?? this.score.people?.filter((person) => person.here).map((person) => person.id));
+    this.incident = saved?.incident ?? null; // of the class's time line of an incident, if one goes on
     this.running = false;
     this.woke = Boolean(saved?.startedAt && !saved?.endedAt);
     this.last = Date.now();
@@ -126,8 +127,8 @@ export class Player {
   }
 
   saved() {
-    const { queue, index, at, from, startedAt, endedAt, reported, swapped, skipped, here } = this;
-    return { queue: queue.map(brief), index, at, from, startedAt, endedAt, reported, swapped, skipped: [...skipped], here: [...here] };
+    const { queue, index, at, from, startedAt, endedAt, reported, swapped, skipped, here, incident } = this;
+    return { queue: queue.map(brief), index, at, from, startedAt, endedAt, reported, swapped, skipped: [...skipped], here: [...here], incident };
   }
 
   // The same for another screen, whose clock may be another.

@@ -109,6 +109,8 @@ export class Screen {
     set("how", "Press Begin. Space pauses at any time.");
     lines("watch", ["Who looks tired", "Who came with something new"]);
     set("stop", "Chest pain, faintness, sudden breathlessness, sharp or spreading pain, new numbness or weakness.");
+    const count = `${part("side").textContent} ${part("number").textContent} ${part("of").firstChild?.textContent ?? ""}`.trim();
+    for (const element of document.querySelectorAll(".drawer-count")) if (element.textContent !== count) element.textContent = count;
     part("bar").style.transform = "scaleX(0)";
   }
 
@@ -121,6 +123,8 @@ export class Screen {
     const unsent = this.outbox.waiting.length > 0;
     set("cue", unsent ? "Everything is kept on this device. It is sent as soon as there is a connection; then you can record." : "Now record the class.");
     set("breath", "");
+    const count = `${part("side").textContent} ${part("number").textContent} ${part("of").firstChild?.textContent ?? ""}`.trim();
+    for (const element of document.querySelectorAll(".drawer-count")) if (element.textContent !== count) element.textContent = count;
     part("bar").style.transform = "scaleX(1)";
   }
 
@@ -174,6 +178,8 @@ export class Screen {
         done = (player.at - at) / seconds;
       }
     }
+    const count = `${part("side").textContent} ${part("number").textContent} ${part("of").firstChild?.textContent ?? ""}`.trim();
+    for (const element of document.querySelectorAll(".drawer-count")) if (element.textContent !== count) element.textContent = count;
     part("bar").style.transform = `scaleX(${Math.min(1, Math.max(0, done))})`;
   }
 

@@ -1,0 +1,31 @@
+"""The file of questions at the door: its schema and its loader."""
+
+from functools import lru_cache
+from pathlib import Path
+from typing import Literal
+
+from pydantic import Field, TypeAdapter
+
+from ..people.door_questions import DoorQuestion
+from .catalogue_doc import CATALOGUE, read_file
+from .dose_doc import Doc
+
+
+class DoorQuestionDoc(Doc):
+    """A question at the door, as it is written."""
+
+    id: str = Field(pattern=r"^[a-z][a-z-]{1,19}$")
+    ask: str = Field(max_length=60)
+    news: Literal["fell", "unwell", "medicine", "flag", "reading"]
+    where: str = ""
+    conditions: list[str] = Field(min_length=1, alias="for")
+
+
+_QUESTIONS = TypeAdapter(list[DoorQuestionDoc])
+
+
+@lru_cache(maxsize=4)
+def load_door_questions(folder: Path = CATALOGUE) -> tuple[DoorQuestion, ...]:
+    """Every question at the door, the gravest first. Raises :class:`CatalogueError` with file, line and field."""
+    docs, _ = read_file(_QUESTIONS, folder / "door_questions.yaml")
+    return tuple(DoorQuestion(doc.id, doc.ask, doc.news, doc.where, frozenset(doc.conditions)) for doc in docs)

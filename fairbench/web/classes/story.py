@@ -1,0 +1,180 @@
+"""A class as a story on one time axis: what was planned, what went on when, who was there when, what differed, and
+notes in their place. Places and widths are in percent of the axis."""
+
+import datetime
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from uuid import UUID
+
+from django.utils import timezone
+
+from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.teaching.done import WHOLE, Worked, as_planned
+from fairbench.core.teaching.log import Span, pauses_of, spans_of
+from fairbench.core.teaching.planned import Planned
+
+from .happened import Happened
+from .meeting import noted_of
+from .models import Incident
+from .record_view import PersonRecord
+
+TICKS = (60, 120, 300, 600, 900, 1800)
+"""Seconds between two ticks; the first with which there are not too many."""
+MOST_TICKS = 10
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """Something that went on for a while. ``kind`` is the part of the session, or ``pause``."""
+
+    left: float
+    width: float
+    kind: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """Something at one moment. ``kind``: note, differs, stop or incident."""
+
+    left: float
+    kind: str
+    words: str
+
+
+@dataclass(slots=True)
+class Lane:
+    """One person on the axis: when they were there, and what was theirs."""
+
+    record: PersonRecord
+    there: Bar
+    marks: list[Mark] = field(default_factory=list)
+
+
+@dataclass(frozen=True, slots=True)
+class Story:
+    """All of it. ``ticks`` are places with the time of day; ``real`` is what went on, with pauses; ``moments`` tells
+    the same in order, with the time of day."""
+
+    ticks: tuple[tuple[float, str], ...]
+    planned: tuple[Bar, ...]
+    real: tuple[Bar, ...]
+    lanes: tuple[Lane, ...]
+    incidents: tuple[Mark, ...]
+    moments: tuple[tuple[str, str], ...]
+
+
+def story_of(happened: Happened, people: Sequence[PersonRecord], incidents: Sequence[Incident]) -> Story:
+    """The story of an ended class, as far as it is known."""
+    planned = happened.planned
+    noted = noted_of(happened.events)
+    spans = spans_of(noted) or _told_spans(happened)
+    axis = max([planned.total, happened.took, *(span.end for span in spans), 1.0])
+    at_item = _middle_of_items(planned, spans)
+    real = [_bar(span, planned, axis) for span in spans]
+    real += [
+        Bar(100 * pause.start / axis, 100 * (pause.end - pause.start) / axis, "pause", _lasted("Pause", pause))
+        for pause in pauses_of(noted)
+    ]
+    return Story(
+        _ticks(happened.origin, axis),
+        tuple(_bar(Span(item.id, item.start, item.end), planned, axis) for item in planned.items),
+        tuple(real),
+        tuple(_lane(person, happened, axis, at_item) for person in people),
+        tuple(Mark(_percent(happened.after(i.at), axis), "incident", "Incident") for i in incidents),
+        _moments(happened, people),
+    )
+
+
+def _told_spans(happened: Happened) -> tuple[Span, ...]:
+    """Where items stood in a class that no screen told of: as planned, stretched to the time it took."""
+    done = {item for item, so in happened.told.items() if so}
+    stretches: dict[str, list[Worked]] = {}
+    for one in as_planned(happened.planned, done, happened.took):
+        stretches.setdefault(one.item, []).append(one)
+    return tuple(
+        Span(item, min(max(0.0, one.end - one.seconds) for one in parts), max(one.end for one in parts))
+        for item, parts in stretches.items()
+    )
+
+
+def _bar(span: Span, planned: Planned, axis: float) -> Bar:
+    item = planned.item(span.item)
+    name, kind = (item.name, item.kind.value) if item else (span.item, "settle")
+    return Bar(_percent(span.start, axis), 100 * (span.end - span.start) / axis, kind, _lasted(name, span))
+
+
+def _lasted(name: str, span: Span) -> str:
+    return f"{name}, {minutes_and_seconds(span.end - span.start)}"
+
+
+def _percent(seconds: float, axis: float) -> float:
+    return min(100.0, max(0.0, 100 * seconds / axis))
+
+
+def _middle_of_items(planned: Planned, spans: Sequence[Span]) -> Mapping[str, float]:
+    """Where on the axis something about an item is shown: in the middle of it as it went on, or was planned."""
+    middles = {item.id: (item.start + item.end) / 2 for item in planned.items}
+    return middles | {span.item: (span.start + span.end) / 2 for span in spans}
+
+
+def _ticks(origin: datetime.datetime | None, axis: float) -> tuple[tuple[float, str], ...]:
+    step = next((step for step in TICKS if axis / step <= MOST_TICKS), TICKS[-1])
+    if origin is None:
+        return tuple((100 * at / axis, minutes_and_seconds(at)) for at in range(0, int(axis) + 1, step))
+    local = timezone.localtime(origin)
+    first = -(local.minute * 60 + local.second) % step
+    return tuple(
+        (100 * at / axis, f"{timezone.localtime(origin + datetime.timedelta(seconds=at)):%H:%M}")
+        for at in range(int(first), int(axis) + 1, step)
+    )
+
+
+def _lane(person: PersonRecord, happened: Happened, axis: float, at_item: Mapping[str, float]) -> Lane:
+    stay = happened.stay(person.attendance)
+    since, until = stay.since or 0.0, happened.took if stay.until is None else stay.until
+    words = "was there all the time" if stay == WHOLE else person.stay
+    there = Bar(_percent(since, axis), max(0.5, _percent(until, axis) - _percent(since, axis)), "there", words)
+    lane = Lane(person, there)
+    for line in person.current:
+        at = at_item.get(line.row.item, (since + until) / 2)
+        lane.marks.append(Mark(_percent(at, axis), "differs", f"{line.where}: {line.what}"))
+    for event in happened.events:
+        if event.kind == "noted" and event.participant_id == person.participant.id:
+            lane.marks.append(Mark(_percent(happened.after(event.at), axis), "note", event.text))
+    return lane
+
+
+_TOLD = {
+    "began": "The class began.",
+    "item": "{name} began.",
+    "skipped": "{name} was skipped.",
+    "one_more": "One more of {name}.",
+    "back": "Back in {name}.",
+    "swapped": "{name} went on in another version.",
+    "rested": "A rest was put in.",
+    "paused": "Paused.",
+    "resumed": "Went on.",
+    "joined": "{who} came.",
+    "left": "{who} left.",
+    "noted": "{who}: {text}",
+    "ended": "The class ended.",
+}
+
+
+def _moments(happened: Happened, people: Sequence[PersonRecord]) -> tuple[tuple[str, str], ...]:
+    """What the device told, in order, with the time of day; ``worked`` says nothing new to a reader."""
+    names = {item.id: item.name for item in happened.planned.items}
+    called: dict[UUID | None, str] = {person.participant.id: person.participant.call_name for person in people}
+    return tuple(
+        (
+            f"{timezone.localtime(event.at):%H:%M:%S}",
+            _TOLD[event.kind].format(
+                name=names.get(event.item, "An exercise"),
+                who=called.get(event.participant_id, "Someone"),
+                text=event.text,
+            ),
+        )
+        for event in happened.events
+        if event.kind in _TOLD
+    )
