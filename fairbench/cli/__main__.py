@@ -22,6 +22,7 @@ from fairbench.core.fit.cautions import cautions
 from fairbench.core.fit.cautions import demand_set as asked_of_version
 from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
+from fairbench.core.formats.class_doc import class_schema
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
 from fairbench.core.formats.fit_doc import fit_document, met_document
 from fairbench.core.formats.people_doc import people_schemas, read_cases, read_people
@@ -122,7 +123,7 @@ def _parser() -> argparse.ArgumentParser:
     listing.set_defaults(run=_conditions)
 
     schema = commands.add_parser("schema", help="the JSON Schema of a plan, exercise or pose file")
-    schema.add_argument("which", choices=("plan", "exercises", "body", "people", "conditions"))
+    schema.add_argument("which", choices=("plan", "exercises", "body", "people", "conditions", "class"))
     schema.set_defaults(run=_schema)
     return parser
 
@@ -304,8 +305,13 @@ def _conditions(asked: argparse.Namespace) -> str:
 
 
 def _schema(asked: argparse.Namespace) -> str:
-    if asked.which in ("body", "people", "conditions"):
-        made = {"body": body_schemas, "people": people_schemas, "conditions": conditions_schema}
+    if asked.which in ("body", "people", "conditions", "class"):
+        made = {
+            "body": body_schemas,
+            "people": people_schemas,
+            "conditions": conditions_schema,
+            "class": class_schema,
+        }
         return _json(made[asked.which]())
     return _json(plan_schema() if asked.which == "plan" else exercise_schema())
 

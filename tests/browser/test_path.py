@@ -112,12 +112,12 @@ def test_from_a_new_plan_to_the_history(page: Page) -> None:
 
     # Record by exception.
     page.get_by_role("button", name="Change for").nth(1).click()
-    page.wait_for_selector("[name=item]")
+    page.wait_for_selector(".record-form")
     settled(page)
-    page.locator("[name=item]").select_option(label="3. Seated row")
-    page.get_by_label("Version").select_option(label="without a band")
-    page.get_by_label("Effort, 0 to 10").fill("6")
-    page.locator(".record-form").get_by_role("button", name="Save").click()
+    page.locator(".record-form .taps").get_by_role("button", name="3. Seated row").click()
+    page.get_by_role("button", name="without a band").click()
+    expect(page.get_by_role("button", name="without a band")).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("group", name="Effort, 0 to 10").get_by_role("button", name="6", exact=True).click()
     expect(page.locator(".record-person").nth(1)).to_contain_text("without a band · effort 6 of 10")
     page.get_by_role("button", name="Save the record").click()
 

@@ -3,18 +3,22 @@
 import datetime
 
 import pytest
+from django.test import Client
 from django.urls import reverse
+from django.utils import timezone
 
 from fairbench.web.classes import actions, record_actions
+from fairbench.web.classes.happened import what_happened
 from fairbench.web.classes.inputs import HereInput
-from fairbench.web.classes.models import Attendance, Difference, Meeting
+from fairbench.web.classes.models import Attendance, Difference, ItemTold, Meeting, StayCorrection
 from fairbench.web.classes.record_inputs import DifferenceInput
+from fairbench.web.classes.record_view import people_records
 from fairbench.web.classes.remembered import remembered_of
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import HealthEvent
-from tests.factories import ParticipantFactory, make_group
+from tests.factories import ParticipantFactory, UserFactory, make_group
 
-from .a_class import START, differ, event, report, whole_class
+from .a_class import START, differ, event, report, save_record, whole_class
 
 pytestmark = pytest.mark.django_db
 
@@ -106,7 +110,7 @@ def test_the_record_of_a_large_class_stays_within_its_queries(
         assert differ(client_in, meeting, person, item="a", effort="6").status_code == 200
     client_in.post(reverse("classes:record_save", args=[meeting.id]))
     for name in ("meeting", "list"):
-        with django_assert_max_num_queries(12):
+        with django_assert_max_num_queries(14):
             client_in.get(reverse(f"classes:{name}", args=[meeting.id] if name == "meeting" else []))
 
 
@@ -212,3 +216,138 @@ def test_tingling_is_talked_over_before_the_next_class(client_in, meeting, group
     assert HealthEvent.objects.filter(participant=person).count() == 1
     person.refresh_from_db()
     assert "Tingling or spreading pain on" in person_of(person).talk_first
+
+
+def post(client, name, meeting, *more, **fields):
+    address = reverse(f"classes:{name}", args=[meeting.id, *more])
+    return client.post(address, fields, headers={"HX-Request": "true"})
+
+
+def test_one_tap_changes_one_thing_and_leaves_the_rest(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    for tap in ("version:no-band", "effort:6", "pain:3", "pain_where:left knee", "teach_again:yes", "skipped:no"):
+        assert differ(client_in, meeting, person, item="a", tap=tap).status_code == 200
+    row = Difference.objects.get()
+    assert (row.version, row.effort, row.pain, row.pain_where, row.teach_again) == ("no-band", 6, 3, "left knee", True)
+    assert (row.edition, row.skipped) == (1, False)
+    differ(client_in, meeting, person, item="a", tap="effort:", note="Typed and not yet saved")
+    row.refresh_from_db()
+    assert (row.effort, row.note, row.version) == (None, "Typed and not yet saved", "no-band")
+    for wrong in ("effort:99", "version:upside-down", "sides_differ:miracle"):
+        assert differ(client_in, meeting, person, item="a", tap=wrong).status_code == 422
+    meeting.refresh_from_db()
+    words = [row["words"] for row in meeting.remembered]
+    assert words == ["Pain 3 of 10 in the left knee. Ask how it was the day after.", "Teach again: Seated row."]
+
+
+def test_a_colleague_who_writes_over_it_keeps_what_stood_there(client_in, meeting, group, user) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    differ(client_in, meeting, person, item="a", tap="effort:6")
+    colleague = Client()
+    colleague.force_login(UserFactory(practice=user.practice, name="Ansel Voss"))
+    differ(colleague, meeting, person, item="a", tap="effort:4")
+    assert list(Difference.objects.order_by("edition").values_list("effort", "current")) == [(6, False), (4, True)]
+
+
+def test_what_the_class_did_is_put_right_with_a_reason_and_all_that_follows(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    someone = group.participants.first()
+    assert post(client_in, "record_item", meeting, item="b", done="yes").status_code == 200
+    assert someone_knows(someone) == {"band-row": 1, "bridge": 1, "heel-raise": 1}
+    save_record(client_in, meeting)
+    refused = post(client_in, "record_item", meeting, item="a", done="no")
+    assert refused.status_code == 422
+    assert "say why" in refused.content.decode()
+    page = post(client_in, "record_item", meeting, item="a", done="no", why="Told afterwards").content.decode()
+    assert "Told afterwards" in page
+    assert someone_knows(someone) == {"bridge": 1, "heel-raise": 1}
+    group.refresh_from_db()
+    assert group.taught == {"bridge": 1, "heel-raise": 1}
+    told = list(ItemTold.objects.order_by("item", "edition").values_list("item", "done", "current", "why"))
+    assert told == [("a", False, True, "Told afterwards"), ("b", True, True, "")]
+    assert post(client_in, "record_item", meeting, item="nowhere", done="no", why="x").status_code == 422
+    history = client_in.get(reverse("classes:meeting", args=[meeting.id])).content.decode()
+    assert history.count("by hand") == 2
+
+
+def someone_knows(person) -> dict[str, int]:
+    person.refresh_from_db()
+    return person.taught
+
+
+def test_who_came_and_when_is_put_right_and_what_they_know_follows(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    Meeting.objects.filter(id=meeting.id).update(started_at=START)
+    person, other = group.participants.all()[:2]
+    stranger = ParticipantFactory(practice=group.practice, call_name="Sunniva Late")
+    at = timezone.localtime(START + datetime.timedelta(seconds=240))
+    post(client_in, "record_stay", meeting, person.id, joined=f"{at:%H:%M}")
+    assert someone_knows(person) == {"heel-raise": 1}
+    save_record(client_in, meeting)
+    assert post(client_in, "record_stay", meeting, person.id, joined="").status_code == 422
+    page = post(client_in, "record_stay", meeting, person.id, joined="", why="Wrong person").content.decode()
+    assert f"Came: from the beginning, not {at:%H:%M} (" in page
+    assert "Wrong person" in page
+    assert someone_knows(person) == {"band-row": 1, "heel-raise": 1}
+    for times, says in (
+        ({"joined": "3:00"}, "is before the class"),
+        ({"left": "23:59"}, "is after the class"),
+        ({"joined": "ten"}, "is no time of day"),
+        ({"joined": f"{at:%H:%M}", "left": f"{at:%H:%M}"}, "leaves before they came"),
+    ):
+        answer = post(client_in, "record_stay", meeting, person.id, why="x", **times)
+        assert answer.status_code == 422
+        assert says in answer.content.decode()
+    assert post(client_in, "record_here", meeting, participant=stranger.id, here="yes", why="y").status_code == 200
+    assert someone_knows(stranger) == {"band-row": 1, "heel-raise": 1}
+    assert post(client_in, "record_here", meeting, participant=stranger.id, here="no", why="y").status_code == 200
+    assert someone_knows(stranger) == {}
+    differ(client_in, meeting, other, item="a", tap="effort:5", why="y")
+    refused = post(client_in, "record_here", meeting, participant=other.id, here="no", why="y")
+    assert "reset that first" in refused.content.decode()
+    assert StayCorrection.objects.filter(field="here").count() == 2
+
+
+def test_tingling_noted_by_mistake_is_no_longer_talked_over(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    differ(client_in, meeting, person, item="a", tap="tingling:yes")
+    differ(client_in, meeting, person, item="a", tap="tingling:no")
+    assert HealthEvent.objects.get().ended_at is not None
+    person.refresh_from_db()
+    assert "ingling" not in person_of(person).talk_first
+
+
+def test_marks_of_the_teaching_screen_are_in_the_record_once(client_in, meeting, group) -> None:
+    person, other = group.participants.all()[:2]
+    noted = {"item": "a", "participant": str(person.id)}
+    hurt = event("noted", 60, mark="pain", place="left knee", text="Pain: left knee", **noted)
+    tingling = event("noted", 100, mark="tingling", text="Tingling", **noted)
+    stopped = event("noted", 250, item="c", participant=str(other.id), mark="stopped", text="Stopped")
+    for _ in range(2):
+        report(client_in, meeting, hurt, tingling, stopped)
+    report(client_in, meeting, *whole_class())
+    row = Difference.objects.get()
+    assert (row.pain_where, row.tingling, row.item) == ("left knee", True, "a")
+    assert HealthEvent.objects.count() == 1
+    rows = {one.participant.id: one for one in people_records(what_happened(meeting))}
+    states = {person_id: [done.state.value for done in one.done] for person_id, one in rows.items()}
+    assert states[person.id] == ["partly done", "not done", "partly done"]
+    assert states[other.id] == ["done", "not done", "not done"]
+    seconds = {person_id: one.done[0].seconds for person_id, one in rows.items()}
+    assert (seconds[person.id], seconds[other.id]) == (30, 120)
+    assert rows[other.id].done[2].seconds == 0
+    differ(client_in, meeting, person, item="a", tap="tingling:no")
+    report(client_in, meeting, tingling)
+    assert not Difference.objects.get().tingling
+    assert report(client_in, meeting, event("noted", mark="sleepy")).json()["refused"][0]["why"].startswith("mark")
+
+
+def test_the_record_tells_what_a_difference_between_sides_is(client_in, meeting, group) -> None:
+    report(client_in, meeting, *whole_class())
+    person = group.participants.first()
+    address = reverse("classes:record_person", args=[meeting.id, person.id])
+    page = client_in.get(f"{address}?item=a", headers={"HX-Request": "true"}).content.decode()
+    assert "in this exercise usually a fault" in page

@@ -165,7 +165,7 @@ def test_an_incident_is_kept_apart_and_only_once(client_in, actor, meeting, grou
     assert TeachEvent.objects.count() == 0
     actions.end_teaching(actor, meeting.id)
     record_actions.record(actor, meeting.id)
-    assert "Felt faint" in client_in.get(f"/classes/{meeting.id}/").content.decode()
+    assert "Felt faint" in client_in.get(f"/incidents/{event['id']}/").content.decode()
 
 
 def test_lists_are_paged_and_searched_and_ask_as_little_for_many_as_for_few(

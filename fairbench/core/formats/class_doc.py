@@ -178,9 +178,7 @@ def _check(read: ClassDoc) -> None:
     items = {item.id: item for item in planned.items}
     for number, event in enumerate(read.events):
         if event.person is not None and event.person >= len(read.people):
-            raise InputError(
-                f"there are {len(read.people)} people, so none has number {event.person}", f"events[{number}]"
-            )
+            raise InputError(f"nobody has number {event.person} of {len(read.people)}", f"events[{number}].person")
     for number, told in enumerate(read.told):
         if told.item not in items:
             raise InputError(f"no item '{told.item}' was planned", f"told[{number}].item")

@@ -16,7 +16,7 @@ from fairbench.core.formats.plan_doc import write_plan
 from fairbench.ops.packages import OpsError, install
 from fairbench.ops.postgres import Cluster, server_programs
 
-from .core import ITEMS, PEOPLE, ROUNDS, body_rows, core_rows, fit_rows, plan_of
+from .core import CLASS_ITEMS, ITEMS, PEOPLE, ROUNDS, body_rows, core_rows, fit_rows, plan_of
 from .table import Row, table
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -53,6 +53,9 @@ LIMITS = {
     "edit": ("Bench edit with the fit (change a dose)", 5.0),
     "look": ("Bench with the fit, looked at", 5.0),
     "shelf": ("All exercises", 4.0),
+    "arrivals": (f"Who is here, {PEOPLE} people", 6.0),
+    "record": (f"Record of a class, {PEOPLE} people, {CLASS_ITEMS} items", 7.0),
+    "class": (f"A class, {PEOPLE} people, {CLASS_ITEMS} items", 8.0),
     "demo today": ("Today, on the demo", 3.0),
     "demo person": ("A person's page, on the demo", 3.0),
     "large today": ("Today, 240 plans and 600 classes", 7.0),

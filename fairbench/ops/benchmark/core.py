@@ -25,6 +25,8 @@ from .profiles import PROFILES
 from .table import Row
 
 PEOPLE, ITEMS = 16, 20
+CLASS_ITEMS = 30
+"""Items of the class whose pages are measured."""
 ROUNDS = 120
 
 

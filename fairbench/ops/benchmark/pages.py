@@ -58,6 +58,7 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
     from django_scopes import scope
 
     from fairbench.core.dose.dose import Repetitions
+    from fairbench.core.formats.catalogue_doc import load_shelf
     from fairbench.web import urls
     from fairbench.web.accounts.models import User
     from fairbench.web.demo import account
@@ -66,10 +67,13 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
     from fairbench.web.plans.adapter import shelf
 
     from . import practices
+    from .core import CLASS_ITEMS, plan_of
 
     urls.urlpatterns.append(path("bare/", bare))
     small, big = practices.owner("Small"), practices.owner("Large")
     plan = practices.one_plan(small, value, people)
+    class_value = plan_of(load_shelf(), CLASS_ITEMS)
+    here, recorded = practices.classes(small, plan, class_value)
     group, arriving = practices.large(big, value)
     demo.load()
     orla = User.objects.get(email=account.EMAIL)
@@ -106,6 +110,9 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
         "edit": edit,
         "look": get(small, f"/plans/{plan.id}/?chosen={counted}"),
         "shelf": get(small, "/shelf/"),
+        "arrivals": get(small, f"/classes/{here.id}/arrivals/"),
+        "record": get(small, f"/classes/{recorded.id}/record/"),
+        "class": get(small, f"/classes/{recorded.id}/"),
         "demo today": get(orla, "/"),
         "demo person": get(orla, f"/people/{somebody}/"),
         "large today": get(big, "/"),

@@ -1,7 +1,10 @@
 """Practices to measure: one plan for sixteen people, and a large one after some years."""
 
 import datetime
+import uuid
+from collections.abc import Iterator
 from dataclasses import asdict
+from typing import Any
 
 from django.utils import timezone
 from django_scopes import scope
@@ -10,7 +13,12 @@ from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import Practice, Role, User
+from fairbench.web.classes import actions as class_actions
+from fairbench.web.classes import record_actions
+from fairbench.web.classes.inputs import EventKind, HereInput, ReportInput, TeachEventInput
 from fairbench.web.classes.models import Attendance, Difference, Meeting
+from fairbench.web.classes.record_inputs import DifferenceInput
+from fairbench.web.classes.reports import Report
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import DeclareInput
 from fairbench.web.people.health_summary import keep_health_summary
@@ -43,6 +51,42 @@ def one_plan(user: User, value: CorePlan, people: int) -> Plan:
             _screened(person, user)
             Listing.objects.create(practice=user.practice, group=group, participant=person)
         return actions.create(Actor(user), value, group, "Measured")
+
+
+def classes(user: User, plan: Plan, value: CorePlan) -> tuple[Meeting, Meeting]:
+    """A class of the plan's group that is just arriving, and one that a device told of and that was recorded, with one
+    difference for each of those who came."""
+    actor = Actor(user)
+    with scope(practice=user.practice):
+        group = plan.group
+        assert group is not None
+        recorded = class_actions.open_meeting(actor, group, plan, value)
+        everybody = [person.id for person in group.participants.all()]
+        for person in everybody:
+            class_actions.set_here(actor, recorded.id, HereInput(participant=person, here="yes"))
+        class_actions.begin_teaching(actor, recorded.id)
+        told = tuple(enumerate(_told(value, timezone.now())))
+        class_actions.record_events(actor, recorded.id, Report(ReportInput(events=[]), told, ()))
+        items = [item.id for item in value.items()]
+        for number, person in enumerate(everybody):
+            differed = DifferenceInput(participant=person, item=items[number % len(items)], effort=5, pain=2)
+            record_actions.differ(actor, recorded.id, differed)
+        record_actions.record(actor, recorded.id)
+        arriving = class_actions.open_meeting(actor, group, plan, value)
+    return arriving, recorded
+
+
+def _told(value: CorePlan, began: datetime.datetime) -> Iterator[TeachEventInput]:
+    """Every item begun and worked, a minute each."""
+
+    def event(kind: EventKind, second: float, **details: Any) -> TeachEventInput:
+        return TeachEventInput(id=uuid.uuid4(), kind=kind, at=began + datetime.timedelta(seconds=second), **details)
+
+    yield event("began", 0)
+    for number, item in enumerate(value.items()):
+        yield event("item", 60 * number, item=item.id)
+        yield event("worked", 60 * number + 50, item=item.id, seconds=50, number=8)
+    yield event("ended", 60 * (number + 1))
 
 
 def large(user: User, value: CorePlan) -> tuple[Group, Meeting]:

@@ -16,7 +16,7 @@ def real_ids() -> dict[str, object]:
     """Real ids of the demo for every part of an address."""
     from django_scopes import scope
 
-    from fairbench.web.classes.models import Meeting
+    from fairbench.web.classes.models import Incident, Meeting
     from fairbench.web.people.models import Group, Participant, Screening
     from fairbench.web.plans.models import Plan
 
@@ -27,6 +27,7 @@ def real_ids() -> dict[str, object]:
         assert teaching is not None
         assert person is not None
         screening = Screening.objects.filter(participant=person).first()
+        incident = Incident.objects.first()
         return {
             "plan_id": Plan.objects.order_by("name").values_list("id", flat=True)[0],
             "group_id": Group.objects.order_by("name").values_list("id", flat=True)[0],
@@ -41,6 +42,7 @@ def real_ids() -> dict[str, object]:
             "kind": "json",
             "token": "x",
             "uidb64": "MQ",
+            "incident_id": incident.id if incident else person.id,
         }
 
 
@@ -71,12 +73,14 @@ def _filled(pattern: str, names: dict[str, object]) -> str:
 
 
 def prepare() -> None:
-    """The demo, with a class being taught and a screening begun."""
+    """The demo, with a class being taught, an incident in it, and a screening begun."""
+    from django.utils import timezone
     from django_scopes import scope
 
     from fairbench.web.accounts.actor import Actor
     from fairbench.web.classes import actions
     from fairbench.web.classes.inputs import HereInput
+    from fairbench.web.classes.models import Incident
     from fairbench.web.demo import classes as demo
     from fairbench.web.people.health_actions import begin_screening
     from fairbench.web.people.models import Participant
@@ -93,4 +97,7 @@ def prepare() -> None:
         person = plan.group.participants.all()[0]
         actions.set_here(actor, meeting.id, HereInput(participant=person.id, here="yes"))
         actions.begin_teaching(actor, meeting.id)
+        Incident.objects.create(
+            practice=actor.practice, meeting=meeting, at=timezone.now(), sign="faint", user=actor.user
+        )
         begin_screening(actor, Participant.objects.order_by("call_name")[0].id)

@@ -79,7 +79,8 @@ call_name birth_year pace remember goals emergency private_note participant here
 pain pain_where done skipped plan text file go column-0 q page email role password old_password
 new_password1 username device number was limbs pose part joint hold word under position first second
 prop load draft undo short purpose region quality action limb one_repetition set_up do watch stop
-breath
+breath why why_words tap by items minutes held_on began cover people joined left at done_left
+done_right load lost_form teach_again tingling sides_differ figures without add back_to_plan
 """
 """The names of the fields of all forms."""
 _COMMANDS = ("time", "show", "catalogue", "figure", "demands", "body", "shelf", "fit", "caution", "judge", "conditions")
@@ -132,13 +133,13 @@ def _json(chance: random.Random, times: int) -> Tally:
     from django.test import Client
     from django.urls import reverse
 
-    tally = Tally("Odd input: events of a class, files of plans")
+    tally = Tally("Odd input: events of a class, files of plans and classes")
     client = Client(raise_request_exception=False, headers={"Host": "localhost"})
     client.force_login(owner())
     ids = real_ids()
     events = reverse("classes:events", args=[ids["meeting_id"]])
-    of_event = ("id", "kind", "item", "at", "participant", "text", "number", "side", "seconds")
-    names = (*of_event, "device", "waiting", "sent_at", "player")
+    of_event = ("id", "kind", "item", "at", "participant", "text", "number", "side", "seconds", "mark", "place", "sign")
+    names = (*of_event, "incident", "device", "waiting", "sent_at", "player")
     for number in range(times):
         if number % 2:
             event = {name: chance.choice(ODD_JSON) for name in names if chance.random() < 0.7}
@@ -147,6 +148,20 @@ def _json(chance: random.Random, times: int) -> Tally:
                 **{name: chance.choice(ODD_JSON) for name in names if chance.random() < 0.1},
             }
             answer = client.post(events, json.dumps(body), content_type="application/json")
+        elif number % 4:
+            body = {
+                "format": "fairbench-class",
+                "format_version": 1,
+                "held_on": "2026-01-05",
+                "plan": {},
+                "planned": {},
+            }
+            body |= {
+                name: chance.choice(ODD_JSON) for name in (*body, "people", "events", "told", "group", "started_at")
+            }
+            file = io.BytesIO(json.dumps(body).encode())
+            file.name = "class.json"
+            answer = client.post(reverse("classes:import"), {"file": file})
         else:
             body = {"format": "fairbench-plan", "format_version": 1, "name": "P", "length_min": 45, "blocks": []}
             body |= {

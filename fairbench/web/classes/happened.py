@@ -2,7 +2,7 @@
 
 import datetime
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from functools import cached_property
 from uuid import UUID
 
@@ -23,7 +23,7 @@ from fairbench.core.teaching.log import actual_times, taken, taught_exercises
 from fairbench.core.teaching.planned import Planned
 
 from .meeting import keeps_parts, noted_of, planned_for, seconds_between
-from .models import Attendance, Meeting, TeachEvent
+from .models import Attendance, ItemTold, Meeting, TeachEvent
 
 STOPS = frozenset({TeachEvent.Mark.STOPPED, TeachEvent.Mark.TINGLING})
 """Marks with which an item ends for somebody."""
@@ -31,13 +31,18 @@ STOPS = frozenset({TeachEvent.Mark.STOPPED, TeachEvent.Mark.TINGLING})
 
 @dataclass(frozen=True)
 class Happened:
-    """The events of a class in order, and ``told``, which items were said by hand to be done or not. Moments are in
-    seconds from ``origin``, the first thing noted, or the beginning where nothing was."""
+    """The events of a class in order, and ``tellings``, what was said by hand of its items, the newest of each first.
+    Moments are in seconds from ``origin``, the first thing noted, or the beginning where nothing was."""
 
     meeting: Meeting
     planned: Planned
     events: Sequence[TeachEvent]
-    told: Mapping[str, bool] = field(default_factory=dict)
+    tellings: Sequence[ItemTold] = ()
+
+    @cached_property
+    def told(self) -> Mapping[str, bool]:
+        """Which items were said by hand to be done, or not."""
+        return {row.item: row.done for row in self.tellings if row.current}
 
     @cached_property
     def origin(self) -> datetime.datetime | None:
@@ -113,5 +118,5 @@ class Happened:
 
 def what_happened(meeting: Meeting) -> Happened:
     """What is known of a class, in two queries."""
-    told = dict(meeting.items_told.filter(current=True).values_list("item", "done"))
-    return Happened(meeting, planned_for(meeting), list(meeting.events.order_by("at")), told)
+    tellings = list(meeting.items_told.order_by("item", "-edition"))
+    return Happened(meeting, planned_for(meeting), list(meeting.events.order_by("at")), tellings)

@@ -1,12 +1,14 @@
 """A class as a story on one time axis: what was planned, what went on when, who was there when, what differed, and
-notes in their place. Places and widths are in percent of the axis."""
+notes in their place, drawn. Places and widths are in percent of the axis."""
 
 import datetime
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from uuid import UUID
 
 from django.utils import timezone
+from django.utils.html import format_html
+from django.utils.safestring import SafeString
 
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.teaching.done import WHOLE, Worked, as_planned
@@ -24,43 +26,23 @@ MOST_TICKS = 10
 
 
 @dataclass(frozen=True, slots=True)
-class Bar:
-    """Something that went on for a while. ``kind`` is the part of the session, or ``pause``."""
-
-    left: float
-    width: float
-    kind: str
-    words: str
-
-
-@dataclass(frozen=True, slots=True)
-class Mark:
-    """Something at one moment. ``kind``: note, differs, stop or incident."""
-
-    left: float
-    kind: str
-    words: str
-
-
-@dataclass(slots=True)
 class Lane:
-    """One person on the axis: when they were there, and what was theirs."""
+    """One person on the axis: when they were there, in words, and what was theirs, drawn."""
 
-    record: PersonRecord
-    there: Bar
-    marks: list[Mark] = field(default_factory=list)
+    name: str
+    words: str
+    drawn: SafeString
 
 
 @dataclass(frozen=True, slots=True)
 class Story:
-    """All of it. ``ticks`` are places with the time of day; ``real`` is what went on, with pauses; ``moments`` tells
-    the same in order, with the time of day."""
+    """All of it. ``ticks`` are places with the time of day; ``planned`` and ``real`` are drawn; ``moments`` tells the
+    same in order, with the time of day."""
 
     ticks: tuple[tuple[float, str], ...]
-    planned: tuple[Bar, ...]
-    real: tuple[Bar, ...]
+    planned: SafeString
+    real: SafeString
     lanes: tuple[Lane, ...]
-    incidents: tuple[Mark, ...]
     moments: tuple[tuple[str, str], ...]
 
 
@@ -71,17 +53,21 @@ def story_of(happened: Happened, people: Sequence[PersonRecord], incidents: Sequ
     spans = spans_of(noted) or _told_spans(happened)
     axis = max([planned.total, happened.took, *(span.end for span in spans), 1.0])
     at_item = _middle_of_items(planned, spans)
-    real = [_bar(span, planned, axis) for span in spans]
+    real = [_bar(span, planned, axis, "") for span in spans]
     real += [
-        Bar(100 * pause.start / axis, 100 * (pause.end - pause.start) / axis, "pause", _lasted("Pause", pause))
+        _rect("pause", _percent(pause.start, axis), _percent(pause.end, axis), 1, 24, _lasted("Pause", pause))
         for pause in pauses_of(noted)
     ]
+    real += [
+        format_html('<line class="incident" x1="{0}%" x2="{0}%" y1="0" y2="26"/>', _percent(happened.after(i.at), axis))
+        for i in incidents
+    ]
+    shown = [_bar(Span(item.id, item.start, item.end), planned, axis, " planned") for item in planned.items]
     return Story(
         _ticks(happened.origin, axis),
-        tuple(_bar(Span(item.id, item.start, item.end), planned, axis) for item in planned.items),
-        tuple(real),
+        SafeString("".join(shown)),
+        SafeString("".join(real)),
         tuple(_lane(person, happened, axis, at_item) for person in people),
-        tuple(Mark(_percent(happened.after(i.at), axis), "incident", "Incident") for i in incidents),
         _moments(happened, people),
     )
 
@@ -98,10 +84,23 @@ def _told_spans(happened: Happened) -> tuple[Span, ...]:
     )
 
 
-def _bar(span: Span, planned: Planned, axis: float) -> Bar:
+def _bar(span: Span, planned: Planned, axis: float, more: str) -> SafeString:
     item = planned.item(span.item)
     name, kind = (item.name, item.kind.value) if item else (span.item, "settle")
-    return Bar(_percent(span.start, axis), 100 * (span.end - span.start) / axis, kind, _lasted(name, span))
+    height = 16 if more else 24
+    return _rect(kind + more, _percent(span.start, axis), _percent(span.end, axis), 1, height, _lasted(name, span))
+
+
+def _rect(css: str, left: float, right: float, top: int, height: int, words: str) -> SafeString:
+    return format_html(
+        '<rect class="{}" x="{}%" width="{}%" y="{}" height="{}"><title>{}</title></rect>',
+        css,
+        left,
+        round(right - left, 2),
+        top,
+        height,
+        words,
+    )
 
 
 def _lasted(name: str, span: Span) -> str:
@@ -109,7 +108,7 @@ def _lasted(name: str, span: Span) -> str:
 
 
 def _percent(seconds: float, axis: float) -> float:
-    return min(100.0, max(0.0, 100 * seconds / axis))
+    return round(min(100.0, max(0.0, 100 * seconds / axis)), 2)
 
 
 def _middle_of_items(planned: Planned, spans: Sequence[Span]) -> Mapping[str, float]:
@@ -134,17 +133,21 @@ def _lane(person: PersonRecord, happened: Happened, axis: float, at_item: Mappin
     stay = happened.stay(person.attendance)
     since, until = stay.since or 0.0, happened.took if stay.until is None else stay.until
     words = "was there all the time" if stay == WHOLE else person.stay
-    there = Bar(_percent(since, axis), max(0.5, _percent(until, axis) - _percent(since, axis)), "there", words)
-    lane = Lane(person, there)
+    left = _percent(since, axis)
+    drawn = [_rect("there", left, max(left + 0.5, _percent(until, axis)), 7, 4, words)]
     for line in person.current:
         at = at_item.get(line.row.item, (since + until) / 2)
-        lane.marks.append(Mark(_percent(at, axis), "differs", f"{line.where}: {line.what}"))
+        drawn.append(format_html(_DIFFERS, _percent(at, axis), f"{line.where}: {line.what}"))
     for event in happened.events:
         if event.kind == "noted" and event.participant_id == person.participant.id:
-            lane.marks.append(Mark(_percent(happened.after(event.at), axis), "note", event.text))
-    return lane
+            drawn.append(format_html(_NOTE, _percent(happened.after(event.at), axis), event.text))
+    return Lane(person.participant.call_name, words, SafeString("".join(drawn)))
 
 
+_NOTE = '<circle class="note" cx="{}%" cy="9" r="5"><title>{}</title></circle>'
+_DIFFERS = (
+    '<svg x="{}%" y="9" overflow="visible"><path class="differs" d="M0 -7L7 0L0 7L-7 0z"><title>{}</title></path></svg>'
+)
 _TOLD = {
     "began": "The class began.",
     "item": "{name} began.",

@@ -8,6 +8,7 @@ from hypothesis import given
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.catalogue_doc import exercise_schema
+from fairbench.core.formats.class_doc import class_schema
 from fairbench.core.formats.conditions_doc import conditions_schema
 from fairbench.core.formats.people_doc import people_schemas
 from fairbench.core.formats.plan_doc import plan_schema, read_plan, write_plan
@@ -46,6 +47,7 @@ def test_published_schemas_are_current() -> None:
     for name, schema in (
         ("plan", plan_schema()),
         ("exercises", exercise_schema()),
+        ("class", class_schema()),
         ("body", body_schemas()),
         ("people", people_schemas()),
         ("conditions", conditions_schema()),

@@ -11,7 +11,8 @@ from fairbench.core.people.person import Group
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
-from fairbench.core.teaching.done import ClassLog, DoneState, Extra, Stay, Worked, done_of, exercises_done
+from fairbench.core.teaching.done import ClassLog, DoneState, Extra, Stay, Worked, as_planned, done_of, exercises_done
+from fairbench.core.teaching.log import Noted, pauses_of, spans_of
 from fairbench.core.teaching.planned import planned_of
 
 LEFT, RIGHT = Side.LEFT, Side.RIGHT
@@ -127,3 +128,50 @@ def test_nobody_is_given_more_than_the_class_did(stretches, since, until) -> Non
         assert all_of_it.count == sum(one.count for one in told)
         assert part.seconds <= all_of_it.seconds + 1e-6
         assert part.count <= all_of_it.count
+
+
+@given(
+    took=st.floats(60, 20_000),
+    since=st.none() | st.floats(0, 20_000),
+    until=st.none() | st.floats(0, 20_000),
+    chosen=st.sets(st.sampled_from([item.id for item in ONE.items])),
+)
+def test_what_is_said_by_hand_to_be_done_is_done_as_planned_and_no_more(took, since, until, chosen) -> None:
+    log = ClassLog(as_planned(ONE, chosen, took))
+    for item, one in zip(ONE.items, done_of(ONE, log), strict=True):
+        assert (one.state is DoneState.DONE) == (item.id in chosen)
+        assert one.count == (item.count if item.id in chosen else 0)
+    for one in done_of(ONE, log, Stay(since, until)):
+        for side in one.sides:
+            assert side.seconds <= side.planned.seconds + 1e-6
+            assert side.count <= side.planned.count
+
+
+def test_what_is_said_by_hand_stands_where_the_plan_has_it() -> None:
+    stretches = as_planned(ONE, {item.id for item in ONE.items}, 2 * ONE.total)
+    ends = [stretch.end for stretch in stretches]
+    assert ends == sorted(ends)
+    assert ends[-1] == pytest.approx(2 * ONE.items[-1].end)
+    assert as_planned(ONE, (), 600) == ()
+
+
+@given(stretches=st.lists(st.tuples(st.floats(0, 900), st.floats(0, 200)), max_size=8), at=st.floats(-50, 1200))
+def test_who_stops_has_nothing_of_it_after_that(stretches, at) -> None:
+    log = ClassLog(tuple(worked("i0", None, end, seconds, 5) for end, seconds in stretches))
+    all_of_it, stopped = done_of(ONE, log)[0], done_of(ONE, log, stopped={"i0": at})[0]
+    assert stopped.seconds <= all_of_it.seconds + 1e-6
+    before = sum(max(0.0, min(end, at) - (end - seconds)) for end, seconds in stretches)
+    assert stopped.seconds == pytest.approx(before, abs=0.01 * (len(stretches) + 1))
+    assert done_of(ONE, log, stopped={"i1": at})[0] == all_of_it
+
+
+def test_spans_and_pauses_are_as_they_were_told() -> None:
+    told = [("began", "", 0), ("item", "a", 0), ("paused", "", 10), ("paused", "", 12), ("resumed", "", 20)]
+    told += [("item", "b", 30), ("item", "a", 40), ("paused", "", 50), ("ended", "", 60)]
+    noted = [Noted(kind, item, at) for kind, item, at in reversed(told)]
+    assert [(span.item, span.start, span.end) for span in spans_of(noted)] == [
+        ("a", 0, 30),
+        ("b", 30, 40),
+        ("a", 40, 60),
+    ]
+    assert [(pause.start, pause.end) for pause in pauses_of(noted)] == [(10, 20), (50, 60)]

@@ -6,12 +6,14 @@ from uuid import UUID
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.template.loader import render_to_string
+from django.urls import reverse
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.readings_doc import load_readings
 from fairbench.core.formats.red_flags_doc import load_red_flags
-from fairbench.web.accounts.actor import actor_of
+from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import PLACES, arriving
 from fairbench.web.classes.inputs import HereInput, NewsInput
@@ -22,6 +24,7 @@ from fairbench.web.plans.adapter import core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import find
 from fairbench.web.site.paging import find_page
+from fairbench.web.site.templatetags.words import verdict
 
 
 @require_POST
@@ -134,10 +137,23 @@ def _context(request: HttpRequest, meeting: Meeting) -> dict[str, object]:
             ("Guests", [arriving(person, True, notes, listed=False) for person in guests]),
         ],
         "remembered": last_remembered(meeting),
-        "places": [(place, sided) for place, (_, _, sided) in PLACES.items()],
-        "flags": load_red_flags().values(),
-        "readings": load_readings().values(),
+        "news": _news(meeting),
+        "talk_sign": verdict("talk_first"),
+        "may_talk": actor_of(request).may(Permission.HEALTH),
         "found": found,
         "here_count": len(here_ids),
         "total": len(listed),
     }
+
+
+def _news(meeting: Meeting) -> str:
+    """What can be new with anybody, as it stands under each of them; made once however many they are."""
+    return render_to_string(
+        "classes/_news.html",
+        {
+            "to_news": reverse("classes:news", args=[meeting.id]),
+            "places": [(place, sided) for place, (_, _, sided) in PLACES.items()],
+            "flags": load_red_flags().values(),
+            "readings": load_readings().values(),
+        },
+    )

@@ -1,22 +1,36 @@
 """Classes so far, and one of them: as a story on one time axis, and as tables; and as a file."""
 
+from dataclasses import dataclass
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
-from fairbench.core.teaching.done import DoneState
-from fairbench.core.teaching.log import actual_times
+from fairbench.core.teaching.done import Done, DoneState
+from fairbench.core.teaching.log import Actual, actual_times
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import incident_actions
 from fairbench.web.classes.devices import still_to_come
 from fairbench.web.classes.happened import what_happened
 from fairbench.web.classes.meeting import keeps_parts, noted_of
 from fairbench.web.classes.models import Meeting
-from fairbench.web.classes.record_view import part_words, people_records
+from fairbench.web.classes.record_view import people_records
+from fairbench.web.classes.record_words import part_words
 from fairbench.web.classes.story import story_of
 from fairbench.web.site.find import find
 from fairbench.web.site.paging import find_page
+
+
+@dataclass(frozen=True, slots=True)
+class ClassRow:
+    """An item in the table: its name, seconds planned and taken, what was done of it, and whether that was said by
+    hand."""
+
+    name: str
+    planned: float
+    took: float | None
+    done: str
+    by_hand: bool
 
 
 def meetings(request: HttpRequest) -> HttpResponse:
@@ -38,13 +52,7 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     planned = happened.planned
     actuals = actual_times(planned, noted_of(happened.events))
     rows = [
-        {
-            "actual": actual,
-            "item": item,
-            "state": one.state,
-            "part": part_words(one) if one.state is DoneState.PARTLY else "",
-            "by_hand": item.id in happened.told,
-        }
+        ClassRow(item.name, actual.planned, actual.actual, _done_words(actual, one), item.id in happened.told)
         for actual, item, one in zip(actuals, planned.items, happened.done, strict=True)
     ]
     people = people_records(happened)
@@ -69,3 +77,10 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
             "incidents": incidents,
         },
     )
+
+
+def _done_words(actual: Actual, done: Done) -> str:
+    """What the class did of an item; of a class of before parts were kept, whether it was taught."""
+    if done.state is DoneState.NOT_KEPT:
+        return "not done" if actual.skipped or actual.actual is None else "as planned"
+    return part_words(done) or "as planned"

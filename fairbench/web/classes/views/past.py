@@ -29,7 +29,7 @@ def past(request: Request) -> HttpResponse:
     if not wanted:
         return render(request, "classes/past.html", {"groups": Group.objects.all()})
     group = find(Group, wanted)
-    wrong: dict[str, str] = {}
+    wrong = ""
     if request.method == "POST":
         fields = request.POST.dict()
         if fields.get("by") == "items":
@@ -40,7 +40,7 @@ def past(request: Request) -> HttpResponse:
                 find(Plan, fields["plan"])
             meeting = past_actions.record_past(actor, PastInput.read({**fields, **many}))
         except InputError as error:
-            wrong = {error.place: str(error).replace("held_on", "date")}
+            wrong = str(error).replace("held_on", "date")
         else:
             return redirect("classes:record", meeting.id)
     return render(request, "classes/past.html", _context(request, group, wrong), status=422 if wrong else 200)
@@ -56,7 +56,7 @@ def exercises(request: Request) -> HttpResponse:
     return render(request, "classes/_past_exercises.html", {"found": _found(request.GET.get("q", ""))})
 
 
-def _context(request: Request, group: Group, wrong: dict[str, str]) -> dict[str, object]:
+def _context(request: Request, group: Group, wrong: str) -> dict[str, object]:
     now = timezone.localtime()
     ticked = set(request.POST.getlist("people"))
     return {

@@ -7,6 +7,7 @@ from uuid import UUID
 from django.contrib import messages
 from django.http import Http404, HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
@@ -19,12 +20,8 @@ from fairbench.web.classes.devices import still_to_come
 from fairbench.web.classes.happened import Happened, what_happened
 from fairbench.web.classes.models import Meeting
 from fairbench.web.classes.record_inputs import DifferenceInput, HereCorrection, StayInput, ToldInput
-from fairbench.web.classes.record_view import (
-    PersonRecord,
-    class_items,
-    done_words,
-    people_records,
-)
+from fairbench.web.classes.record_view import PersonRecord, class_items, people_records
+from fairbench.web.classes.record_words import done_words
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.find import Request, find
@@ -32,6 +29,8 @@ from fairbench.web.site.paging import find_page
 
 WHYS = ("Remembered later", "Told afterwards", "Wrong person", "Wrong exercise")
 """Reasons for which a saved record is put right, chosen with one tap."""
+_PLAIN = ("why", "here")
+"""Places whose error says by itself what is missing."""
 _TICKS = ("skipped", "lost_form", "teach_again", "tingling")
 
 
@@ -40,7 +39,7 @@ def record(request: Request, meeting_id: UUID) -> HttpResponse:
     meeting = find(Meeting, meeting_id, "group")
     if meeting.state in (Meeting.State.ARRIVALS, Meeting.State.TEACHING):
         return redirect("classes:teach", meeting.id)
-    return render(request, "classes/record.html", _page(request, meeting))
+    return render(request, "classes/record.html", _page(meeting))
 
 
 def person(request: Request, meeting_id: UUID, participant_id: UUID) -> HttpResponse:
@@ -101,7 +100,8 @@ def _try(change: Callable[[], object]) -> dict[str, str]:
     except (actions.NotThereError, Meeting.DoesNotExist, Participant.DoesNotExist):
         raise Http404 from None
     except InputError as error:
-        return {error.place or "note": str(error).replace("_", " ")}
+        words = error.message if error.place in _PLAIN else str(error).replace("_", " ")
+        return {error.place or "note": words}
     return {}
 
 
@@ -129,7 +129,7 @@ def _change(request: Request, meeting_id: UUID, participant_id: UUID, item: str)
 def _answer(request: Request, meeting_id: UUID, participant_id: UUID, item: str, wrong: dict[str, str]) -> HttpResponse:
     """The person opened at an item: their part of the page, or all of it."""
     meeting = find(Meeting, meeting_id, "group")
-    context = _context(what_happened(meeting)) if request.htmx else _page(request, meeting)
+    context = _context(what_happened(meeting)) if request.htmx else _page(meeting)
     found = next((p for p in context["people"] if p.participant.id == participant_id), None)
     if found is None:
         raise Http404
@@ -167,18 +167,17 @@ def _side_meaning(chosen: PlannedItem | None) -> str:
 
 def _all(request: Request, meeting_id: UUID, wrong: dict[str, str]) -> HttpResponse:
     meeting = find(Meeting, meeting_id, "group")
-    context = _page(request, meeting) | {"class_wrong": wrong}
+    context = _page(meeting) | {"class_wrong": wrong}
     template = "classes/_record_all.html" if request.htmx else "classes/record.html"
     return render(request, template, context, status=422 if wrong else 200)
 
 
-def _page(request: Request, meeting: Meeting) -> dict[str, Any]:
+def _page(meeting: Meeting) -> dict[str, Any]:
     happened = what_happened(meeting)
     return _context(happened) | {
         "class_done": done_words(happened.done),
         "class_items": class_items(happened),
         "still_to_come": still_to_come(meeting),
-        "found": _others(request, meeting),
     }
 
 
@@ -196,6 +195,7 @@ def _context(happened: Happened) -> dict[str, Any]:
         "scale": range(11),
         "whys": WHYS,
         "meeting": happened.meeting,
+        "to_record": reverse("classes:record", args=[happened.meeting.id]),
         "planned": planned,
         "people": people,
         "items": planned.items,

@@ -19,6 +19,12 @@ register.filter("seconds", spoken_seconds)
 
 
 @register.filter
+def clock_or_dash(seconds: float | None) -> str:
+    """Minutes and seconds, or a dash where there are none."""
+    return "–" if seconds is None else minutes_and_seconds(seconds)
+
+
+@register.filter
 def number(value: float) -> str:
     """A figure without idle decimals: ``1.5``, ``2``."""
     return f"{float(value):g}"
