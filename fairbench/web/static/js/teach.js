@@ -28,6 +28,7 @@ function syncWords(outbox) {
 function showSync(outbox) {
   part("sync").classList.toggle("waiting", outbox.waiting.length > 0);
   part("sync").textContent = syncWords(outbox);
+  if (wantsRecord && !outbox.waiting.length) toRecord();
   const { told } = outbox;
   if (!told) return;
   if (told.state !== "teaching" && !player.ended) {
@@ -38,6 +39,7 @@ function showSync(outbox) {
 }
 
 const local = JSON.parse(localStorage.getItem(stateKey) ?? "null");
+let wantsRecord = false;
 // What another screen leads, this one shows from the first moment; it may take over.
 let following = !local && score.player !== null;
 const player = new Player(score, (kind, details) => following || outbox.add(kind, details), local);
@@ -88,9 +90,10 @@ function set(id, text) {
   part(id).textContent = text;
 }
 
-// To the record once everything has arrived; until then it waits and says so.
+// To the record once everything has arrived; until then it waits and says so, and goes by itself.
 async function toRecord() {
-  if (outbox.waiting.length) return outbox.send();
+  wantsRecord = outbox.waiting.length > 0;
+  if (wantsRecord) return outbox.send();
   await forget(score.meeting);
   return location.assign(facts.record);
 }
