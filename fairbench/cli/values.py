@@ -7,6 +7,7 @@ from fairbench.core.body.movement import balances
 from fairbench.core.body.movement import demands as movement_demands
 from fairbench.core.dose.words import summary
 from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.phase_words import UNNAMED, PhaseWords, phase_words
 from fairbench.core.exercises.spread import Count, Spread
 from fairbench.core.formats.dose_doc import dose_document
 from fairbench.core.formats.plan_doc import plan_document
@@ -164,6 +165,11 @@ def _item(item: ItemTime) -> dict[str, Any]:
     }
 
 
+def _words(step: Step, found: Timeline) -> PhaseWords:
+    time = found.time_of(step.item) if step.item and step.runs else None
+    return phase_words(time.exercise, time.version) if time else UNNAMED
+
+
 def _step(step: Step, found: Timeline) -> dict[str, Any]:
     return {
         "kind": step.kind.value,
@@ -186,6 +192,6 @@ def _step(step: Step, found: Timeline) -> dict[str, Any]:
                 "word": b.word,
                 "side": b.side,
             }
-            for b in beats_of(step, found.plan.lead)
+            for b in beats_of(step, found.plan.lead, words=_words(step, found))
         ],
     }

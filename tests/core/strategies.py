@@ -15,6 +15,7 @@ from fairbench.core.dose.dose import (
     RampedIsometric,
     Repetitions,
     Sequence,
+    Share,
     Timed,
 )
 from fairbench.core.dose.tempo import Tempo
@@ -52,7 +53,16 @@ unalternating = st.sampled_from([sides for sides in Sides if sides is not Sides.
 
 
 def _dose(work: st.SearchStrategy, sides: st.SearchStrategy) -> st.SearchStrategy[Dose]:
-    return st.builds(Dose, work, sides, st.integers(1, 4), quarters(0, 90), quarters(0, 20), st.sampled_from(Ending))
+    return st.builds(
+        Dose,
+        work,
+        sides,
+        st.integers(1, 4),
+        quarters(0, 90),
+        quarters(0, 20),
+        st.sampled_from(Ending),
+        st.sampled_from(Share),
+    )
 
 
 doses = st.one_of(_dose(st.one_of(parts, sequences), st.sampled_from(Sides)), _dose(one_sided, unalternating))

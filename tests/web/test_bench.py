@@ -77,7 +77,7 @@ def test_adding_and_copying(client_in, plan) -> None:
         ("ending", {"value": "tired"}, lambda i: i.dose.ending == "tired"),
         ("music", {"value": "on"}, lambda i: i.dose.work.tempo.music is not None),
         ("nudge", {"steps": "-2"}, lambda i: i.dose.work.reps == 8),
-        ("field", {"field": "tempo.lower", "value": "3,5"}, lambda i: i.dose.work.tempo.lower == 3.5),
+        ("field", {"field": "tempo.back", "value": "3,5"}, lambda i: i.dose.work.tempo.back == 3.5),
         ("field", {"field": "rest_after", "value": "25"}, lambda i: i.rest_after == 25),
         (
             "note",

@@ -69,8 +69,8 @@ class Repetitions:
     def __post_init__(self) -> None:
         check_whole("reps", self.reps)
 
-    def runs(self, alternating: bool) -> tuple[Run, ...]:
-        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
         count = self.reps * (2 if alternating else 1)
         return (Run(Calls.REPETITION, count, self.tempo.phases, of=count, alternates=alternating),)
 
@@ -88,8 +88,8 @@ class Hold:
         check_whole("repeats", self.repeats)
         check_seconds("gap", self.gap, "gap")
 
-    def runs(self, alternating: bool) -> tuple[Run, ...]:
-        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
         count = self.repeats * (2 if alternating else 1)
         runs: list[Run] = []
         for number in range(1, count + 1):
@@ -101,7 +101,7 @@ class Hold:
 
 @dataclass(frozen=True, slots=True)
 class Breaths:
-    """A number of whole breaths. When sides alternate they share them, so the number is even."""
+    """A number of whole breaths. Where sides alternate and share them, the number is even."""
 
     breaths: int
     seconds: float = 6.0
@@ -110,13 +110,14 @@ class Breaths:
         check_whole("breaths", self.breaths)
         check_seconds("seconds", self.seconds, "breath")
 
-    def runs(self, alternating: bool) -> tuple[Run, ...]:
-        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
-        if alternating and self.breaths % 2:
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
+        if alternating and not each and self.breaths % 2:
             raise DoseError(f"{self.breaths} breaths cannot be shared by two sides; make it even", "breaths")
+        count = self.breaths * (2 if alternating and each else 1)
         breath_in = snap(self.seconds * 0.4)
         phases = (("breathe in", breath_in), ("breathe out", self.seconds - breath_in))
-        return (Run(Calls.BREATH, self.breaths, phases, of=self.breaths, alternates=alternating),)
+        return (Run(Calls.BREATH, count, phases, of=count, alternates=alternating),)
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,9 +129,10 @@ class Timed:
     def __post_init__(self) -> None:
         check_seconds("seconds", self.seconds, "timed")
 
-    def runs(self, alternating: bool) -> tuple[Run, ...]:
-        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
-        return (Run(Calls.CLOCK, 1, (("keep going", self.seconds),)),)
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
+        seconds = self.seconds * (2 if alternating and each else 1)
+        return (Run(Calls.CLOCK, 1, (("keep going", seconds),)),)
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,8 +152,8 @@ class ContractRelax:
         if not self.contract or not self.stretch:
             raise DoseError("both the press and the stretch need some seconds", "contract")
 
-    def runs(self, alternating: bool) -> tuple[Run, ...]:
-        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
         phases = (("press", self.contract), ("let go", self.release), ("stretch", self.stretch))
         rounds = Run(Calls.ROUND, self.rounds, tuple(p for p in phases if p[1]), of=self.rounds)
         entry = Run(Calls.QUIET, 1, (("ease into the stretch", self.entry),))
@@ -180,8 +182,8 @@ class RampedIsometric:
         if not self.build + self.hold:
             raise DoseError("either the build or the hold needs some seconds", "build")
 
-    def runs(self, alternating: bool) -> tuple[Run, ...]:
-        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
         phases = (
             ("build toward", self.build),
             ("hold toward", self.hold),
@@ -205,8 +207,8 @@ class Pulses:
         check_whole("count", self.count)
         check_seconds("seconds", self.seconds, "pulse")
 
-    def runs(self, alternating: bool) -> tuple[Run, ...]:
-        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
         count = self.count * (2 if alternating else 1)
         return (Run(Calls.PULSE, count, (("pulse", self.seconds),), of=count, alternates=alternating),)
 
@@ -224,9 +226,9 @@ class Sequence:
         if not 2 <= len(self.parts) <= 6:
             raise DoseError(f"a sequence has 2 to 6 parts, not {len(self.parts)}", "parts")
 
-    def runs(self, alternating: bool) -> tuple[Run, ...]:
-        """What is counted, one run after the other; with ``alternating`` both sides are in it."""
-        return tuple(run for part in self.parts for run in part.runs(alternating))
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
+        return tuple(run for part in self.parts for run in part.runs(alternating, each))
 
 
 def _snake(name: str) -> str:
@@ -234,6 +236,14 @@ def _snake(name: str) -> str:
 
 
 Work = Part | ContractRelax | RampedIsometric | Sequence
+
+
+class Share(StrEnum):
+    """What breaths and seconds by the clock are where sides alternate: for each side, or in all. Repetitions, holds
+    and pulses are for each side anyway."""
+
+    EACH = "each"
+    IN_ALL = "in_all"
 
 
 class Ending(StrEnum):
@@ -249,7 +259,8 @@ class Ending(StrEnum):
 class Dose:
     """Work, shared between sides, in sets.
 
-    ``rest`` is between sets, ``switch`` between passes, both in seconds. ``assumed`` names the
+    ``rest`` is between sets, ``switch`` between passes, both in seconds. ``share`` says what breaths and the clock are
+    where sides alternate. ``assumed`` names the
     figures that nobody set; it says nothing about the time, so two doses that differ only there
     take equally long.
     """
@@ -260,6 +271,7 @@ class Dose:
     rest: float = 30.0
     switch: float = 5.0
     ending: Ending = Ending.COUNT
+    share: Share = Share.IN_ALL
     assumed: frozenset[str] = frozenset()
 
     def __post_init__(self) -> None:
@@ -272,7 +284,13 @@ class Dose:
 
     def runs(self) -> tuple[Run, ...]:
         """The runs of one pass."""
-        return _runs_of(self.work, self.sides is Sides.ALTERNATING)
+        return _runs_of(self.work, self.sides is Sides.ALTERNATING, self.share is Share.EACH)
+
+    @property
+    def shares(self) -> bool:
+        """Whether it makes a difference what :attr:`share` says."""
+        parts = self.work.parts if isinstance(self.work, Sequence) else (self.work,)
+        return self.sides is Sides.ALTERNATING and any(isinstance(part, Breaths | Timed) for part in parts)
 
     @property
     def time(self) -> "DoseTime":
@@ -297,8 +315,8 @@ class DoseTime:
 
 
 @lru_cache(maxsize=_KEPT)
-def _runs_of(work: Work, alternating: bool) -> tuple[Run, ...]:
-    return work.runs(alternating)
+def _runs_of(work: Work, alternating: bool, each: bool) -> tuple[Run, ...]:
+    return work.runs(alternating, each)
 
 
 @lru_cache(maxsize=_KEPT)

@@ -16,6 +16,7 @@ from .dose import (
     RampedIsometric,
     Repetitions,
     Sequence,
+    Share,
     Timed,
     Work,
     fields_of,
@@ -75,9 +76,9 @@ _WORDS = {
     "ease_off": "Ease off",
     "from_percent": "Effort from",
     "to_percent": "Effort to",
-    "lift": "Lift",
+    "work": "Work",
     "hold": "Hold",
-    "lower": "Lower",
+    "back": "Return",
     "pause": "Pause",
     "beats_per_minute": "Beats a minute",
     "counts": "Counts each",
@@ -142,6 +143,13 @@ def take_ending(dose: Dose, ending: str) -> Dose:
     return replace(dose, ending=Ending(ending))
 
 
+def take_share(dose: Dose, share: str) -> Dose:
+    """Breaths and the clock for each side, or in all, where sides alternate. Raises :class:`DoseError`."""
+    if share not in list(Share):
+        raise DoseError(f"there is no '{share}': it is for each side, or in all", "share")
+    return replace(dose, share=Share(share))
+
+
 def to_music(dose: Dose, on: bool) -> Dose:
     """Let a beat lead the repetitions (120 a minute, as many counts as come nearest), or stop it."""
     if not isinstance(dose.work, Repetitions):
@@ -158,7 +166,7 @@ def nudge(dose: Dose, steps: int) -> Dose:
     """The main figure some steps up or down, kept within its bounds."""
     main = work_fields(dose)[0]
     low, high, step = main.low, main.high, main.step
-    if main.path.endswith("breaths") and dose.sides is Sides.ALTERNATING:
+    if main.path.endswith("breaths") and dose.shares and dose.share is Share.IN_ALL:
         # Two sides share them, so one step is a breath for each.
         low, high, step = 2 * ((low + 1) // 2), 2 * (high // 2), 2
     value = min(high, max(low, main.value + steps * step))
@@ -192,7 +200,7 @@ def _tempo_fields(tempo: Tempo, path: str, assumed: frozenset[str]) -> list[Dose
         ]
     return [
         _seconds(f"{path}.{name}", getattr(tempo, name), "phase", 0.5, assumed)
-        for name in ("lift", "hold", "lower", "pause")
+        for name in ("work", "hold", "back", "pause")
     ]
 
 
@@ -234,7 +242,7 @@ def _set_in_tempo(tempo: Tempo, name: str, value: float | int) -> Tempo:
     if tempo.music and name in ("beats_per_minute", "counts"):
         music = replace(tempo.music, **_only(name, value))
         return Tempo.to_music(music.beats_per_minute, music.counts)
-    if not tempo.music and name in ("lift", "hold", "lower", "pause"):
+    if not tempo.music and name in ("work", "hold", "back", "pause"):
         return replace(tempo, **_only(name, value))
     raise DoseError(f"the tempo has no figure '{name}'", f"tempo.{name}")
 

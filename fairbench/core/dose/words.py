@@ -14,6 +14,7 @@ from .dose import (
     RampedIsometric,
     Repetitions,
     Sequence,
+    Share,
     Timed,
     Work,
 )
@@ -37,10 +38,8 @@ def times(count: int) -> str:
 def summary(dose: Dose, limb: str = "side") -> str:
     """The dose as a person reads it. ``limb`` is what one side is called: arm, leg, side."""
     each = _each(dose.sides, limb)
-    if dose.ending is Ending.COUNT:
-        parts = [_joined(dose.work, each)]
-    else:
-        parts = [f"up to {_joined(dose.work, each)}", _ENDINGS[dose.ending]]
+    said = _alternating(dose, limb) if dose.sides is Sides.ALTERNATING else _joined(dose.work, each)
+    parts = [said] if dose.ending is Ending.COUNT else [f"up to {said}", _ENDINGS[dose.ending]]
     if dose.sets > 1:
         parts.append(f"{dose.sets} sets")
     if _is_counted(dose.work) and (dose.sets > 1 or each):
@@ -52,6 +51,8 @@ def summary(dose: Dose, limb: str = "side") -> str:
 def short(dose: Dose) -> str:
     """The dose for a plank: ``3×10``, ``2×(8+8)``, ``20 s ×2``."""
     figure = _short_work(dose.work)
+    if dose.shares and dose.share is Share.IN_ALL:
+        return figure if dose.sets == 1 else f"{dose.sets}×{figure}"
     if dose.sides is not Sides.TOGETHER and isinstance(dose.work, Repetitions | Pulses):
         figure = f"{figure}+{figure}"
     elif dose.sides is not Sides.TOGETHER:
@@ -59,6 +60,16 @@ def short(dose: Dose) -> str:
     if dose.sets == 1:
         return figure
     return f"{dose.sets}×({figure})" if "+" in figure else f"{dose.sets}×{figure}"
+
+
+def _alternating(dose: Dose, limb: str) -> str:
+    """What is for each side and what is shared in all, part by part."""
+    parts = dose.work.parts if isinstance(dose.work, Sequence) else (dose.work,)
+    shared = dose.share is Share.IN_ALL
+    words = [
+        _joined(part, "in all" if shared and isinstance(part, Breaths | Timed) else f"each {limb}") for part in parts
+    ]
+    return f"{', then '.join(words)}, alternating"
 
 
 def _each(sides: Sides, limb: str) -> str:

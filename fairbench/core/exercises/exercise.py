@@ -50,7 +50,8 @@ class Version:
 
     ``dose`` is the usual one; ``safe_seconds`` the quickest a repetition may be; ``change`` says
     how it differs from its easier neighbour, and ``climbs`` why it is harder where no pose shows it.
-    ``movement`` holds its poses, ``limbs`` says how left and right take part. Raises :class:`PlanError` where the usual
+    ``movement`` holds its poses, ``limbs`` says how left and right take part, ``phases`` what the way out and the way
+    back are called where neither the exercise nor the poses say it. Raises :class:`PlanError` where the usual
     dose is shared as the limbs cannot be.
     """
 
@@ -66,6 +67,7 @@ class Version:
     climbs: str = ""
     safe_seconds: float | None = None
     limbs: Limbs = Limbs.TOGETHER
+    phases: tuple[str, str] | None = None
 
     def __post_init__(self) -> None:
         self.check_sides(self.dose.sides)
@@ -87,7 +89,8 @@ class Exercise:
 
     ``base`` is the version a plan starts from, ``newcomer`` the hardest that somebody does who was never taught it,
     empty where any will do; ``limb`` what one side is called; ``one_repetition`` what counts as one; ``directions``
-    what the two ways are called where there are two.
+    what the two ways are called where there are two, ``phases`` what the way out and the way back of a repetition are
+    (:mod:`.phase_words`).
     """
 
     id: str
@@ -102,6 +105,7 @@ class Exercise:
     base: str
     directions: tuple[str, str] = ("one way", "the other way")
     newcomer: str = ""
+    phases: tuple[str, str] | None = None
 
     @property
     def family(self) -> Family:

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 from functools import lru_cache
 from pathlib import Path
-from typing import Any, TypeVar
+from typing import Annotated, Any, TypeVar
 
 from pydantic import Field, TypeAdapter, ValidationError
 
@@ -47,6 +47,11 @@ class CuesDoc(Doc):
     stop: str | None = None
 
 
+PhaseWord = Annotated[str, Field(min_length=2, max_length=12, pattern=r"^[a-z]+( [a-z]+)?$")]
+PhasesDoc = tuple[PhaseWord, PhaseWord]
+"""What the way out and the way back of a repetition are called, where the poses do not say it well."""
+
+
 class VersionDoc(MovementDoc):
     """A version, as it is written. What is left out is as in its exercise."""
 
@@ -61,6 +66,7 @@ class VersionDoc(MovementDoc):
     change: str = ""
     climbs: str = ""
     safe_seconds: float | None = None
+    phases: PhasesDoc | None = Field(default=None, strict=False)
 
 
 class ExerciseDoc(MovementDoc):
@@ -84,6 +90,7 @@ class ExerciseDoc(MovementDoc):
     breath: str | None = None
     cues: CuesDoc
     safe_seconds: float | None = None
+    phases: PhasesDoc | None = Field(default=None, strict=False)
     versions: list[VersionDoc] = Field(min_length=1, max_length=8)
 
 
@@ -194,6 +201,7 @@ def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:
         versions=tuple(versions),
         base=doc.base,
         newcomer=doc.newcomer,
+        phases=doc.phases,
     )
     return replace(exercise, directions=doc.directions) if doc.directions else exercise
 
@@ -218,6 +226,7 @@ def _version(doc: VersionDoc, parent: ExerciseDoc, props: Mapping[str, Prop]) ->
         movement=movement_value(doc, parent, position, tuple(used)),
         safe_seconds=doc.safe_seconds or parent.safe_seconds,
         limbs=doc.limbs or parent.limbs or limbs_of(dose.sides),
+        phases=doc.phases,
     )
 
 

@@ -5,7 +5,7 @@ from functools import reduce
 from operator import or_
 from typing import TYPE_CHECKING, Annotated, Any, Literal, get_args
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from ..dose.dose import (
     KINDS,
@@ -17,6 +17,7 @@ from ..dose.dose import (
     Pulses,
     RampedIsometric,
     Sequence,
+    Share,
     Work,
     fields_of,
     kind_of,
@@ -32,17 +33,29 @@ class Doc(BaseModel):
     model_config = ConfigDict(extra="forbid", strict=True, allow_inf_nan=False)
 
 
-class TempoDoc(Doc):
-    """Seconds of the four phases."""
+_TEMPO_NOW = {"lift": "work", "lower": "return"}
+"""Phases that were called otherwise when a file was written."""
 
-    lift: float = 2.0
+
+class TempoDoc(Doc):
+    """Seconds of the four phases: the way out, a hold there, the way back, a pause."""
+
+    work: float = 2.0
     hold: float = 0.0
-    lower: float = 2.0
+    back: float = Field(default=2.0, alias="return")
     pause: float = 0.0
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_it_is_called_now(cls, given: Any) -> Any:
+        """Files of before speak of lift and lower, also where nothing was lifted."""
+        if not isinstance(given, dict):
+            return given
+        return {_TEMPO_NOW.get(name, name) if isinstance(name, str) else name: value for name, value in given.items()}
 
     def value(self) -> Tempo:
         """The tempo it describes."""
-        return Tempo(self.lift, self.hold, self.lower, self.pause)
+        return Tempo(self.work, self.hold, self.back, self.pause)
 
 
 class MusicDoc(Doc):
@@ -83,6 +96,11 @@ class _Frame(Doc):
     rest: float = _DOSE.rest
     switch: float = _DOSE.switch
     ends: Ending = Field(default=Ending.COUNT, strict=False)
+    share: Share = Field(
+        default=Share.IN_ALL,
+        strict=False,
+        description="Where sides alternate: whether breaths and seconds by the clock are for each side, or in all.",
+    )
 
 
 class _Repetitions(_Work):
@@ -179,7 +197,7 @@ else:
     _kinds = [*get_args(get_args(PartDoc)[0]), _ContractRelax, _RampedIsometric, _Sequence]
     DoseDoc = Annotated[reduce(or_, (_framed(work) for work in _kinds)), Field(discriminator="kind")]
 
-_NEVER_ASSUMED = {"kind", "sides", "sets", "ends", "reps", "breaths", "count", "parts"}
+_NEVER_ASSUMED = {"kind", "sides", "sets", "ends", "reps", "breaths", "count", "parts", "share"}
 
 
 def dose_value(doc: Any) -> Dose:
@@ -191,6 +209,7 @@ def dose_value(doc: Any) -> Dose:
         rest=doc.rest,
         switch=doc.switch,
         ending=doc.ends,
+        share=doc.share,
         assumed=frozenset(type(doc).model_fields) - doc.model_fields_set - _NEVER_ASSUMED,
     )
 
@@ -203,6 +222,8 @@ def dose_document(dose: Dose) -> dict[str, Any]:
     document["rest"] = dose.rest
     document["switch"] = dose.switch
     document["ends"] = dose.ending.value
+    if dose.share is not Share.IN_ALL:
+        document["share"] = dose.share.value
     return {name: value for name, value in document.items() if name not in dose.assumed}
 
 
@@ -221,7 +242,7 @@ def _work_document(work: Work) -> dict[str, Any]:
 def _tempo_document(tempo: Tempo) -> dict[str, Any]:
     if tempo.music:
         return {"beats_per_minute": tempo.music.beats_per_minute, "counts": tempo.music.counts}
-    return {"lift": tempo.lift, "hold": tempo.hold, "lower": tempo.lower, "pause": tempo.pause}
+    return {"work": tempo.work, "hold": tempo.hold, "return": tempo.back, "pause": tempo.pause}
 
 
 def _at(place: str, make: Any) -> Any:

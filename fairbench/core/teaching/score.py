@@ -4,8 +4,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ..dose.dose import Calls, Run
+from ..dose.tempo import RETURN, WORK
 from ..exercises.aim import Quality
 from ..exercises.exercise import Exercise
+from ..exercises.phase_words import UNNAMED, PhaseWords
 from ..plan.timeline import Step
 from ..sides import Side
 
@@ -33,9 +35,9 @@ class Beat:
 
 _THERE, _BACK, _STAY, _WAIT = (0.0, 1.0), (1.0, 0.0), (1.0, 1.0), (0.0, 0.0)
 _MOVES: Mapping[str, tuple[float, float]] = {
-    "lift": _THERE,
+    WORK: _THERE,
     "hold": _STAY,
-    "lower": _BACK,
+    RETURN: _BACK,
     "pause": _WAIT,
     "breathe in": _THERE,
     "breathe out": _BACK,
@@ -56,11 +58,13 @@ def is_held(exercise: Exercise) -> bool:
     return exercise.aim.quality is Quality.STRETCH
 
 
-def beats_of(step: Step, lead: Side, held: bool = False) -> tuple[Beat, ...]:
+def beats_of(step: Step, lead: Side, held: bool = False, words: PhaseWords = UNNAMED) -> tuple[Beat, ...]:
     """The beats of a step in order; they fill it from end to end. None for a step without runs.
 
-    ``held`` where the exercise stays in its end pose (:func:`is_held`).
+    ``held`` where the exercise stays in its end pose (:func:`is_held`); ``words`` what the version calls the ways out
+    and back.
     """
+    called = {WORK: words.work, RETURN: words.back}
     beats: list[Beat] = []
     at = 0.0
     for run in step.runs:
@@ -76,7 +80,7 @@ def beats_of(step: Step, lead: Side, held: bool = False) -> tuple[Beat, ...]:
                         run.calls,
                         run.first + index,
                         run.of,
-                        word,
+                        called.get(word, word),
                         side,
                         moves or _MOVES.get(word, _STAY),
                         cycle,

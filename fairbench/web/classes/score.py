@@ -4,8 +4,9 @@ from typing import Any, Literal, NotRequired, TypedDict
 
 from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.words import summary
-from fairbench.core.exercises.cues import say
+from fairbench.core.exercises.cues import on_second_side, say
 from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.phase_words import UNNAMED, phase_words
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.people.person import Group
@@ -131,21 +132,23 @@ def score(timeline: Timeline, group: Group, shelf: Shelf, differing: Differing) 
     """Steps with their beats, items with their cues, and each item's other versions ready to swap in; for
     each, who does it otherwise."""
     lead = timeline.plan.lead
-    held = {time.item.id for time in timeline.items if is_held(time.exercise)}
+    times: dict[str | None, ItemTime] = {time.item.id: time for time in timeline.items}
     return {
         "name": timeline.plan.name,
         "length": timeline.plan.length_min * 60,
         "total": timeline.total,
         "lead": lead.value,
         "signs": {kind.value: shape_path(kind, SIGN_WIDTH) for kind in VerdictKind},
-        "steps": [_step(step, lead, step.item in held) for step in timeline.steps],
+        "steps": [_step(step, lead, times.get(step.item)) for step in timeline.steps],
         "items": [
             _item(timeline, item, number, group, shelf, differing) for number, item in enumerate(timeline.items, 1)
         ],
     }
 
 
-def _step(step: Step, lead: Side, held: bool) -> StepData:
+def _step(step: Step, lead: Side, time: ItemTime | None) -> StepData:
+    held = time is not None and is_held(time.exercise)
+    words = phase_words(time.exercise, time.version) if time is not None and step.runs else UNNAMED
     return {
         "kind": step.kind.value,
         "start": step.start,
@@ -158,7 +161,7 @@ def _step(step: Step, lead: Side, held: bool) -> StepData:
         "sets": step.sets,
         "position": step.position.words,
         "level": step.position.level.value,
-        "beats": [_beat(beat) for beat in beats_of(step, lead, held)],
+        "beats": [_beat(beat) for beat in beats_of(step, lead, held, words)],
     }
 
 
@@ -183,7 +186,7 @@ def _side(side: Side | None) -> SideWord:
 def _item(
     timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: Shelf, differing: Differing
 ) -> ItemData:
-    planned = _version(time.exercise, time.version, time.dose, shelf)
+    planned = _version(time.exercise, time.version, time.dose, shelf, timeline.plan.lead)
     planned["different"] = differing.of(time, time.version)
     others = []
     for version in time.exercise.versions:
@@ -210,7 +213,7 @@ def _item(
     }
 
 
-def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf) -> VersionData:
+def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf, lead: Side) -> VersionData:
     cues = version.cues
     return {
         "id": version.id,
@@ -220,7 +223,7 @@ def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf) -> 
         "start": address(exercise, version, "dark", "start"),
         "end": address(exercise, version, "dark", "end"),
         "props": [shelf.props[prop].name for prop in version.props],
-        "do": _by_side(cues.do),
+        "do": {**_by_side(cues.do), **_by_side(on_second_side(cues.do), (lead.other,))},
         "setUp": _by_side(cues.set_up),
         "watch": [say(cue, None) for cue in cues.watch],
         "stop": say(cues.stop, None),
@@ -228,8 +231,8 @@ def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf) -> 
     }
 
 
-def _by_side(cues: tuple[str, ...]) -> dict[SideWord, list[str]]:
-    return {_side(side): [say(cue, side) for cue in cues] for side in (None, *Side)}
+def _by_side(cues: tuple[str, ...], sides: tuple[Side | None, ...] = (None, *Side)) -> dict[SideWord, list[str]]:
+    return {_side(side): [say(cue, side) for cue in cues] for side in sides}
 
 
 def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Shelf) -> VersionData:
@@ -237,8 +240,8 @@ def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Sh
     item = Item(time.item.id, time.exercise.id, version.id, None, time.item.rest_after)
     alone = Plan(plan.name, plan.length_min, (Block(time.kind, (item,)),), plan.lead, 0, version.position)
     compiled = compile_timeline(alone, group, shelf)
-    other = _version(time.exercise, version, compiled.items[0].dose, shelf)
+    other = _version(time.exercise, version, compiled.items[0].dose, shelf, plan.lead)
     other["change"] = say(version.change, None)
-    held = is_held(time.exercise)
-    other["steps"] = [_step(step, plan.lead, held) for step in compiled.steps if step.item == item.id]
+    alone_time = compiled.items[0]
+    other["steps"] = [_step(step, plan.lead, alone_time) for step in compiled.steps if step.item == item.id]
     return other

@@ -47,7 +47,7 @@ class OwnExerciseForm(forms.Form):
     set_up = forms.CharField(label="Set up, one cue a line", widget=_AREA, max_length=1000)
     do = forms.CharField(label="Do, one cue a line", widget=_AREA, max_length=1000)
     watch = forms.CharField(label="Watch for, one a line", widget=_AREA, max_length=1000)
-    stop = forms.CharField(label="Stop if", max_length=200, initial=_STOP)
+    stop = forms.CharField(label="When to stop", max_length=200, initial=_STOP)
 
     def __init__(self, *args: Any, exercises: list[tuple[str, str]], **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)

@@ -90,7 +90,7 @@ def test_a_tempo_quicker_than_is_safe_is_seen() -> None:
         (lambda: Hold(float("nan")), "seconds"),
         (lambda: Hold(float("inf")), "seconds"),
         (lambda: Tempo(0, 0, 0, 0), "tempo"),
-        (lambda: Tempo(1.1, 0, 1, 0), "lift"),
+        (lambda: Tempo(1.1, 0, 1, 0), "work"),
         (lambda: Tempo.to_music(300, 4), "beats_per_minute"),
         (lambda: Dose(Timed(60), sets=0), "sets"),
         (lambda: Dose(ContractRelax(), Sides.ALTERNATING), "sides"),

@@ -14,9 +14,9 @@ from tests.core import strategies
 
 def test_a_figure_that_is_set_is_no_longer_assumed() -> None:
     dose = Dose(Repetitions(8), assumed=frozenset({"tempo", "rest"}))
-    changed = dose_edit.set_field(dose, "tempo.lift", 3)
+    changed = dose_edit.set_field(dose, "tempo.work", 3)
     assert isinstance(changed.work, Repetitions)
-    assert changed.work.tempo.lift == 3
+    assert changed.work.tempo.work == 3
     assert changed.assumed == {"rest"}
 
 

@@ -15,6 +15,7 @@ from fairbench.core.dose.dose import (
     RampedIsometric,
     Repetitions,
     Sequence,
+    Share,
     Timed,
 )
 from fairbench.core.dose.words import short, summary
@@ -73,3 +74,41 @@ def test_a_stated_total_is_the_count(dose: Dose) -> None:
     stated = re.search(r"(\d+) in all", summary(dose))
     if stated:
         assert int(stated.group(1)) == dose.time.count
+
+
+@pytest.mark.parametrize(
+    ("work", "share", "words", "seconds", "plank"),
+    [
+        (Timed(45), Share.EACH, "45 s each leg, alternating", 90, "45 s each"),
+        (Timed(90), Share.IN_ALL, "1 min 30 s in all, alternating", 90, "1 min 30 s"),
+        (Breaths(4), Share.EACH, "4 breaths each leg, alternating", 48, "4 br each"),
+        (Breaths(4), Share.IN_ALL, "4 breaths in all, alternating", 24, "4 br"),
+        (Breaths(5), Share.EACH, "5 breaths each leg, alternating", 60, "5 br each"),
+        (Hold(10), Share.IN_ALL, "10 s each leg, alternating", 20, "10 s each"),
+        (
+            Sequence((Pulses(8), Timed(20))),
+            Share.IN_ALL,
+            "8 pulses each leg, then 20 s in all, alternating",
+            36,
+            "8p + 20 s",
+        ),
+    ],
+)
+def test_taking_turns_is_said_as_it_is_counted(work, share, words, seconds, plank) -> None:
+    dose = Dose(work, Sides.ALTERNATING, share=share)
+    assert summary(dose, "leg") == words
+    assert dose.time.work + (5 if isinstance(work, Hold) else 0) == seconds + (10 if isinstance(work, Hold) else 0)
+    assert short(dose) == plank
+
+
+@pytest.mark.parametrize("share", Share)
+@pytest.mark.parametrize("sides", Sides)
+@pytest.mark.parametrize("work", [Timed(60), Breaths(6), Hold(10, gap=0), Repetitions(6), Pulses(6)])
+def test_what_is_said_to_be_for_each_side_is_done_on_each(work, sides, share) -> None:
+    """Of every kind and sides: where the words say each, a side has as much as when it works alone."""
+    dose, alone = Dose(work, sides, share=share), Dose(work)
+    factor = dose.time.work / alone.time.work
+    said = summary(dose, "leg")
+    ways = ("each leg" in said) + ("each direction" in said)
+    assert factor == 2**ways
+    assert ("in all, alternating" in said) == (dose.shares and share is Share.IN_ALL)

@@ -75,7 +75,7 @@ ITEM = "blocks[0].items[0]"
         (_with(dose={"reps": 3}), f"{ITEM}.dose", "needs a 'kind'"),
         (_with(dose={"kind": "hops", "reps": 3}), f"{ITEM}.dose", "kind must be one of repetitions, hold"),
         (_with(dose={"kind": "hold", "seconds": "20"}), f"{ITEM}.dose.seconds", "valid number, not '20'"),
-        (_with(dose={"kind": "repetitions", "reps": 8, "tempo": {"lift": 99}}), f"{ITEM}.dose.tempo.lift", "0 to 30"),
+        (_with(dose={"kind": "repetitions", "reps": 8, "tempo": {"work": 99}}), f"{ITEM}.dose.tempo.work", "0 to 30"),
         (
             _with(
                 dose={"kind": "sequence", "parts": [{"kind": "timed", "seconds": 9}, {"kind": "pulses", "count": 0}]}

@@ -325,6 +325,12 @@ def sides(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
     return _edit(actor, plan_id, given, on_plan, f"Changed the dose of {given.name}.")
 
 
+@edit("share", ValueInput)
+def share(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """Breaths and the clock for each side or in all."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_share(dose, given.value))
+
+
 @edit("ending", ValueInput)
 def ending(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
     """What ends a set."""

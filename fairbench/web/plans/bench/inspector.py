@@ -1,12 +1,13 @@
 """The chosen item in full: its ladder, every field that can be set, and where its seconds go."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
-from fairbench.core.dose.dose import Ending, Repetitions, kind_of
+from fairbench.core.dose.dose import Dose, Ending, Repetitions, Share, kind_of
 from fairbench.core.dose.edit import KIND_WORDS, DoseField, frame_fields, work_fields
 from fairbench.core.dose.words import summary
 from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.exercises.phase_words import PhaseWords, phase_words
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.plan.plan import DEFAULT_REST_AFTER, Item
 from fairbench.core.plan.timeline import ItemTime, Timeline
@@ -52,6 +53,7 @@ class Inspector:
     kinds: tuple[Choice, ...]
     sides: tuple[Choice, ...]
     endings: tuple[Choice, ...]
+    shares: tuple[Choice, ...]
     fields: tuple[DoseField, ...]
     tempo: tuple[DoseField, ...]
     frame: tuple[DoseField, ...]
@@ -74,7 +76,7 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
     """The inspector for one item; ``wrong`` is what was refused, with the field and what was typed."""
     exercise, version, dose = time.exercise, time.version, time.dose
     rung = exercise.rung(version.id)
-    fields = work_fields(dose)
+    fields = [_named(field, phase_words(exercise, version)) for field in work_fields(dose)]
     tempo = dose.work.tempo if isinstance(dose.work, Repetitions) else None
     return Inspector(
         item=time.item,
@@ -88,6 +90,7 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         harder=exercise.versions[rung + 1].id if rung + 1 < len(exercise.versions) else "",
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
         sides=_sides(exercise, version, dose.sides),
+        shares=_shares(dose, exercise.limb),
         endings=tuple(Choice(e, w, e is dose.ending) for e, w in _ENDING_WORDS.items()),
         fields=tuple(field for field in fields if not _is_tempo(field.path)),
         tempo=tuple(field for field in fields if _is_tempo(field.path)),
@@ -114,9 +117,23 @@ def _sides(exercise: Exercise, version: Version, now: Sides) -> tuple[Choice, ..
     return tuple(choices)
 
 
+def _shares(dose: Dose, limb: str) -> tuple[Choice, ...]:
+    """Whether breaths and the clock are for each side or in all, where that is a question."""
+    if not dose.shares:
+        return ()
+    words = {Share.EACH: f"each {limb}", Share.IN_ALL: "in all"}
+    return tuple(Choice(share, said, share is dose.share) for share, said in words.items())
+
+
+def _named(field: DoseField, words: PhaseWords) -> DoseField:
+    """A figure of the tempo under the name that the version has for its way out or back."""
+    named = {"work": words.work, "back": words.back}.get(field.path.rpartition("tempo.")[2], "")
+    return replace(field, words=named.capitalize()) if named and "tempo." in field.path else field
+
+
 def _is_tempo(path: str) -> bool:
     """The four phases of a plain tempo stand in a row of their own."""
-    return path in ("tempo", "tempo.lift", "tempo.hold", "tempo.lower", "tempo.pause")
+    return path in ("tempo", "tempo.work", "tempo.hold", "tempo.back", "tempo.pause")
 
 
 def _rest_after(item: Item) -> DoseField:
