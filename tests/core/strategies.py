@@ -80,6 +80,9 @@ def doses_of(draw: st.DrawFn, exercise: str, version: str) -> Dose:
     return replace(dose, sides=draw(st.sampled_from(sorted(can_be))))
 
 
+_block_names = st.sampled_from(["", "Second round"])
+
+
 @st.composite
 def plans(draw: st.DrawFn) -> Plan:
     count = draw(st.integers(0, 12))
@@ -96,7 +99,9 @@ def plans(draw: st.DrawFn) -> Plan:
     ]
     cuts = sorted(draw(st.lists(st.integers(0, count), min_size=2, max_size=5)))
     bounds = [0, *cuts, count]
-    blocks = tuple(Block(draw(st.sampled_from(BlockKind)), tuple(items[a:b])) for a, b in pairwise(bounds))
+    blocks = tuple(
+        Block(draw(st.sampled_from(BlockKind)), tuple(items[a:b]), draw(_block_names)) for a, b in pairwise(bounds)
+    )
     return Plan(
         draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), min_size=1, max_size=40).filter(str.strip)),
         draw(st.integers(5, 180)),

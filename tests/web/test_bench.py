@@ -95,6 +95,37 @@ def test_the_inspector_changes_one_thing(client_in, plan, verb, fields, check) -
     assert "<b>bands" not in answer.content.decode()
 
 
+def test_blocks_are_the_instructors(client_in, plan) -> None:
+    before = len(now(plan).blocks)
+    assert do(client_in, plan, "add_block", kind="warm_up", at=before).status_code == 200
+    page = do(client_in, plan, "rename_block", block=before, value="Second <b>round").content.decode()
+    assert "Second &lt;b&gt;round" in page
+    assert now(plan).blocks[-1].name == "Second <b>round"
+    for verb, fields in (
+        ("remove_block", {"block": "1"}),
+        ("remove_block", {"block": "19"}),
+        ("rename_block", {"block": "0", "value": "x" * 41}),
+        ("add_block", {"kind": "sauna", "at": "0"}),
+        ("settings", {"field": "start", "value": "flying"}),
+    ):
+        assert do(client_in, plan, verb, **fields).status_code == 422, verb
+    assert do(client_in, plan, "remove_block", block=before).status_code == 200
+    assert len(now(plan).blocks) == before
+    assert do(client_in, plan, "settings", field="start", value="standing").status_code == 200
+    assert now(plan).start == "standing"
+
+
+def test_a_list_of_blocks_that_changed_elsewhere_is_not_guessed_at(client_in, plan) -> None:
+    do(client_in, plan, "add_block", kind="close", at=0)
+    stale = client_in.post(
+        reverse("plans:do", args=[plan.id, "rename_block"]),
+        {"seen": 1, "block": 0, "value": "Which one?"},
+        headers={"HX-Request": "true"},
+    )
+    assert "list of blocks was changed in another window" in stale.content.decode()
+    assert not any(block.name for block in now(plan).blocks)
+
+
 def test_the_plan_has_facts_of_its_own(client_in, plan, actor) -> None:
     other = make_group(actor.practice, 1, "Monday Chairs")
     for detail, value in (("name", "Renamed"), ("length_min", "30"), ("lead", "right"), ("water_every_min", "0")):

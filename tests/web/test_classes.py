@@ -116,6 +116,8 @@ def test_a_report_that_cannot_be_read_is_named_and_nothing_is_kept(client_in, me
         (event("noted", text="a\x00"), "text"),
         (event("noted", text="\ud83d"), "text"),
         (event("item", item=7), "item"),
+        (event("worked", side="\ud83d"), "side"),
+        (event("noted", mark="\ud83d"), "mark"),
         (event("item", item="\ud83d"), "item"),
         (event("rested", number=10**9), "number"),
         (event("rested", number=float("nan")), "number"),

@@ -39,7 +39,7 @@ def test_record_by_exception_and_correct_it(client_in, meeting, group) -> None:
     client_in.post(reverse("classes:record_save", args=[meeting.id]))
     refused = differ(client_in, meeting, person, item="a", version="no-band", effort="5")
     assert refused.status_code == 422
-    assert "say why the saved record is corrected" in refused.content.decode()
+    assert "Say why the saved record is corrected" in refused.content.decode()
     differ(client_in, meeting, person, item="a", version="no-band", done="", effort="5", note="", why="Told afterwards")
     rows = list(Difference.objects.filter(item="a").order_by("edition"))
     assert [(row.edition, row.current, row.effort) for row in rows] == [(1, False, 7), (2, True, 5)]
@@ -259,7 +259,7 @@ def test_what_the_class_did_is_put_right_with_a_reason_and_all_that_follows(clie
     save_record(client_in, meeting)
     refused = post(client_in, "record_item", meeting, item="a", done="no")
     assert refused.status_code == 422
-    assert "say why" in refused.content.decode()
+    assert "Say why" in refused.content.decode()
     page = post(client_in, "record_item", meeting, item="a", done="no", why="Told afterwards").content.decode()
     assert "Told afterwards" in page
     assert someone_knows(someone) == {"bridge": 1, "heel-raise": 1}

@@ -66,7 +66,8 @@ def _length(timeline: Timeline) -> list[Finding]:
 
 def _shares(timeline: Timeline) -> list[Finding]:
     length = timeline.plan.length_min * 60.0
-    totals = dict.fromkeys(BlockKind, 0.0)
+    # A block that the instructor left out is not missed; a warm-up always is.
+    totals = dict.fromkeys((BlockKind.WARM_UP, *(block.kind for block in timeline.plan.blocks)), 0.0)
     for block, seconds in zip(timeline.plan.blocks, timeline.block_seconds(), strict=True):
         totals[block.kind] += seconds
     found = []

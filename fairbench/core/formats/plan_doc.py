@@ -43,6 +43,7 @@ class BlockDoc(Doc):
     """A part of the session."""
 
     kind: BlockKind = Field(strict=False)
+    name: str = Field(default="", description="What it is called, where that is not the usual name of its kind.")
     items: list[ItemDoc] = Field(default_factory=list)
 
 
@@ -125,6 +126,7 @@ def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors
             tuple(
                 _item(item, f"blocks[{b}].items[{i}]", shelf, successors or {}) for i, item in enumerate(block.items)
             ),
+            block.name,
         )
         for b, block in enumerate(doc.blocks)
     )
@@ -142,7 +144,12 @@ def plan_document(plan: Plan) -> dict[str, Any]:
         "water_every_min": plan.water_every_min,
         "start": plan.start.value,
         "blocks": [
-            {"kind": block.kind.value, "items": [_item_document(item) for item in block.items]} for block in plan.blocks
+            {
+                "kind": block.kind.value,
+                **({"name": block.name} if block.name else {}),
+                "items": [_item_document(item) for item in block.items],
+            }
+            for block in plan.blocks
         ],
     }
 

@@ -18,6 +18,7 @@ MAX_ITEMS = 60
 SHORTEST, LONGEST = 5, 180
 DEFAULT_REST_AFTER = 10.0
 NAME_LIMIT, NOTE_LIMIT = 120, 2000
+MAX_BLOCKS, BLOCK_NAME_LIMIT = 20, 40
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,10 +45,21 @@ class Item:
 
 @dataclass(frozen=True, slots=True)
 class Block:
-    """One part of a class, with its exercises in order."""
+    """One part of a class, with its exercises in order. ``name`` is what the instructor calls it, empty for the usual
+    name of its kind."""
 
     kind: BlockKind
     items: tuple[Item, ...] = ()
+    name: str = ""
+
+    def __post_init__(self) -> None:
+        if len(self.name) > BLOCK_NAME_LIMIT:
+            raise PlanError(f"a block's name has at most {BLOCK_NAME_LIMIT} characters, not {len(self.name)}", "name")
+
+    @property
+    def words(self) -> str:
+        """As it is shown."""
+        return self.name or self.kind.words
 
 
 STANDARD_BLOCKS = tuple(Block(kind) for kind in BlockKind)
@@ -77,6 +89,8 @@ class Plan:
         _check_minutes("water_every_min", self.water_every_min, 0, LONGEST)
         if not self.blocks:
             raise PlanError("a plan needs at least one block", "blocks")
+        if len(self.blocks) > MAX_BLOCKS:
+            raise PlanError(f"a plan has at most {MAX_BLOCKS} blocks, not {len(self.blocks)}", "blocks")
         seen: set[str] = set()
         for item in self.items():
             if item.id in seen:
@@ -84,6 +98,11 @@ class Plan:
             seen.add(item.id)
         if len(seen) > MAX_ITEMS:
             raise PlanError(f"a plan has at most {MAX_ITEMS} items, not {len(seen)}", "blocks")
+
+    @property
+    def outline(self) -> tuple[tuple[BlockKind, str], ...]:
+        """Which blocks there are, in order, with their own names."""
+        return tuple((block.kind, block.name) for block in self.blocks)
 
     def items(self) -> Iterator[Item]:
         """Every item, in order."""
@@ -124,15 +143,56 @@ def add(plan: Plan, item: Item, block: int, place: int | None = None) -> Plan:
 
 
 def add_where_it_belongs(plan: Plan, item: Item, shelf: Shelf, after: str | None = None) -> Plan:
-    """Put ``item`` after the chosen item when that is in the exercise's own kind of block, else at
-    the end of the first block of that kind, else of the last block."""
+    """Put ``item`` after the chosen item, whatever block that is in: the order is the instructor's. Where the chosen
+    one ends its block and nothing stands between it and a block of the exercise's own kind, it opens that block. With
+    nothing chosen, it goes to the end of the first block of its kind, else of the last block."""
     kind = shelf.exercise(item.exercise).block
     if after is not None:
         block, place, _ = plan.find(after)
-        if plan.blocks[block].kind is kind:
-            return add(plan, item, block, place + 1)
+        opened = _opens(plan, block, place, kind)
+        return add(plan, item, block, place + 1) if opened is None else add(plan, item, opened, 0)
     fitting = (number for number, block in enumerate(plan.blocks) if block.kind is kind)
     return add(plan, item, next(fitting, len(plan.blocks) - 1))
+
+
+def _opens(plan: Plan, block: int, place: int, kind: BlockKind) -> int | None:
+    """The block of a kind that comes right after a place, with only empty blocks between; None where none does, or
+    where the place is in such a block itself."""
+    if plan.blocks[block].kind is kind or place < len(plan.blocks[block].items) - 1:
+        return None
+    for number in range(block + 1, len(plan.blocks)):
+        if plan.blocks[number].kind is kind:
+            return number
+        if plan.blocks[number].items:
+            return None
+    return None
+
+
+def add_block(plan: Plan, kind: BlockKind, at: int) -> Plan:
+    """A further block, empty, before the one that is number ``at`` now; a kind may come again."""
+    place = max(0, min(at, len(plan.blocks)))
+    return replace(plan, blocks=(*plan.blocks[:place], Block(kind), *plan.blocks[place:]))
+
+
+def rename_block(plan: Plan, number: int, name: str) -> Plan:
+    """A block under a name of its own, or under its usual one where ``name`` is empty."""
+    renamed = replace(_block(plan, number), name=name.strip())
+    return replace(plan, blocks=(*plan.blocks[:number], renamed, *plan.blocks[number + 1 :]))
+
+
+def remove_block(plan: Plan, number: int) -> Plan:
+    """The plan without an empty block. Raises :class:`PlanError` for one with exercises in it, and for the last one."""
+    if _block(plan, number).items:
+        raise PlanError("there are exercises in it; move or remove these first", "block")
+    if len(plan.blocks) == 1:
+        raise PlanError("a plan needs at least one block", "block")
+    return replace(plan, blocks=(*plan.blocks[:number], *plan.blocks[number + 1 :]))
+
+
+def _block(plan: Plan, number: int) -> Block:
+    if not 0 <= number < len(plan.blocks):
+        raise PlanError(f"there is no block {number}", "block")
+    return plan.blocks[number]
 
 
 def remove(plan: Plan, item_id: str) -> Plan:

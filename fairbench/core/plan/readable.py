@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from ..errors import PlanError
 from ..exercises.shelf import Shelf
 from ..exercises.successors import Successor, Successors
-from .plan import Block, Item, Plan
+from .plan import Item, Plan
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,7 +21,7 @@ def readable(plan: Plan, shelf: Shelf, successors: Successors) -> Readable:
     """``plan`` with successors in the place of what was retired, at their usual dose, and without what is unknown."""
     told: list[str] = []
     blocks = tuple(
-        Block(block.kind, tuple(item for stored in block.items for item in _today(stored, shelf, successors, told)))
+        replace(block, items=tuple(item for stored in block.items for item in _today(stored, shelf, successors, told)))
         for block in plan.blocks
     )
     return Readable(plan if blocks == plan.blocks else replace(plan, blocks=blocks), tuple(told))

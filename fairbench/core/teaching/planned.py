@@ -1,6 +1,7 @@
 """What was planned for a class, as it stood then: names, versions, doses and times. A class keeps it, so that what
 happened is never worked out again from a catalogue that has changed since."""
 
+from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass
 
@@ -62,6 +63,22 @@ class Planned:
     def item(self, item_id: str) -> PlannedItem | None:
         """The item of an id, or None when it was not planned."""
         return next((item for item in self.items if item.id == item_id), None)
+
+
+def labels_of(planned: Planned) -> dict[str, str]:
+    """Every item by a name that tells it from all others: the exercise; where that comes more than once, with its
+    version; where that comes more than once as well, with which of them it is."""
+    names = Counter(item.name for item in planned.items)
+    full = {
+        item.id: item.name if names[item.name] == 1 else f"{item.name}, {item.version_name}" for item in planned.items
+    }
+    same = Counter(full.values())
+    nth: Counter[str] = Counter()
+    labels = {}
+    for item_id, label in full.items():
+        nth[label] += 1
+        labels[item_id] = label if same[label] == 1 else f"{label} ({nth[label]} of {same[label]})"
+    return labels
 
 
 def planned_of(timeline: Timeline) -> Planned:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from django.utils import timezone
 
 from fairbench.core.teaching.done import Done, DoneState
-from fairbench.core.teaching.planned import PlannedItem
+from fairbench.core.teaching.planned import PlannedItem, labels_of
 from fairbench.web.people.models import Participant
 
 from .happened import Happened
@@ -65,6 +65,7 @@ class ClassItem:
     """An item of the class to be tapped: whether it was done, in words, and what was said of it by hand."""
 
     item: PlannedItem
+    name: str
     done: bool
     words: str
     told: str
@@ -72,13 +73,17 @@ class ClassItem:
 
 def class_items(happened: Happened) -> list[ClassItem]:
     """Every item of the class, with whether it was done; nothing where that was not kept."""
-    writers = Writers(happened.meeting)
+    writers, names = Writers(happened.meeting), labels_of(happened.planned)
     told: dict[str, list[ItemTold]] = {}
     for row in happened.tellings:
         told.setdefault(row.item, []).append(row)
     return [
         ClassItem(
-            item, one.state is not DoneState.NOT_DONE, part_words(one) or "done", writers.told(told.get(item.id, []))
+            item,
+            names[item.id],
+            one.state is not DoneState.NOT_DONE,
+            part_words(one) or "done",
+            writers.told(told.get(item.id, [])),
         )
         for item, one in zip(happened.planned.items, happened.done, strict=True)
         if one.state is not DoneState.NOT_KEPT
@@ -88,7 +93,7 @@ def class_items(happened: Happened) -> list[ClassItem]:
 def people_records(happened: Happened) -> list[PersonRecord]:
     """Everyone who came, in four queries however many they are."""
     meeting, planned, writers = happened.meeting, happened.planned, Writers(happened.meeting)
-    names = {item.id: item.name for item in planned.items}
+    names = labels_of(planned)
     records = {
         attendance.participant_id: PersonRecord(
             attendance.participant, attendance, happened.done_by(attendance), _stay_words(attendance)

@@ -200,7 +200,7 @@ def _item(
         "exercise": time.exercise.id,
         "name": time.exercise.name,
         "kind": time.kind.value,
-        "kindWords": time.kind.words,
+        "kindWords": timeline.plan.blocks[time.block].words,
         "level": time.level.value,
         "start": time.start,
         "begins": time.begins,

@@ -13,7 +13,7 @@ from django.utils.safestring import SafeString
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.teaching.done import WHOLE, Worked, as_planned
 from fairbench.core.teaching.log import Span, pauses_of, spans_of
-from fairbench.core.teaching.planned import Planned
+from fairbench.core.teaching.planned import Planned, labels_of
 
 from .happened import Happened
 from .meeting import noted_of
@@ -167,7 +167,7 @@ _TOLD = {
 
 def _moments(happened: Happened, people: Sequence[PersonRecord]) -> tuple[tuple[str, str], ...]:
     """What the device told, in order, with the time of day; ``worked`` says nothing new to a reader."""
-    names = {item.id: item.name for item in happened.planned.items}
+    names = labels_of(happened.planned)
     called: dict[UUID | None, str] = {person.participant.id: person.participant.call_name for person in people}
     return tuple(
         (

@@ -19,7 +19,14 @@ from fairbench.web.people.models import Group
 from .adapter import core_group, core_plan, shelf
 from .models import Plan, PlanRevision
 
-DETAILS = {"name": "name", "length_min": "length", "lead": "leading side", "water_every_min": "pauses for water"}
+DETAILS = {
+    "name": "name",
+    "length_min": "length",
+    "lead": "leading side",
+    "water_every_min": "pauses for water",
+    "start": "position to start and end in",
+    "outline": "list of blocks",
+}
 """The plan's own details, by the words for them."""
 
 Change = Callable[[core.Plan], core.Plan]

@@ -39,8 +39,9 @@ class Input(BaseModel):
 
 
 def wrong(message: str) -> PydanticCustomError:
-    """An error that says just this, in the middle of a validation."""
-    return PydanticCustomError("plain", "{message}", {"message": message})
+    """An error that says just this, in the middle of a validation. Half a character, which no text can hold, is shown
+    as a question mark."""
+    return PydanticCustomError("plain", "{message}", {"message": message.encode("utf-8", "replace").decode()})
 
 
 def _nothing_for_empty(value: Any) -> Any:

@@ -48,7 +48,9 @@ def test_shares_of_blocks() -> None:
     found = titles(timeline(20, warm_up=[walk("a", 2)], strengthen=[walk("b", 15)]))
     assert found["Short warm-up"] is Weight.ALARM
     assert found["Long strengthen"] is Weight.LOOK
-    assert "No warm-up" in titles(timeline(20, strengthen=[walk("b", 8)]))
+    alone = titles(timeline(20, strengthen=[walk("b", 8)]))
+    assert "No warm-up" in alone
+    assert not any("close" in title or "stretch" in title for title in alone)
 
 
 def test_a_tempo_faster_than_is_safe_is_an_alarm() -> None:

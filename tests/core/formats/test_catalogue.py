@@ -72,7 +72,7 @@ def test_a_catalogue_of_ones_own(tmp_path: Path) -> None:
         ("name: Test move", "nome: Test move", "own.yaml, line 2"),
         ("reps: 8", "reps: 0", "own.yaml, line 12, test-move.dose.reps: repetitions must be 1 to 100"),
         ("region: hip", "region: tail", "own.yaml, line 6, [0].aim.region"),
-        ("{side}", "{sdie}", "unknown token {sdie}; use {side} or {other}"),
+        ("{side}", "{sdie}", "unknown token {sdie}; use {side}, {other}, {toward} or {away}"),
         ("base: a", "base: z", "own.yaml, line 9, test-move.base: the base 'z' is none of its versions"),
         ("id: b, name: hard", "id: b, name: hard, props: [kite]", "own.yaml, line 17, test-move.versions[1].props"),
         ("id: b,", "id: a,", "two versions have the same id"),

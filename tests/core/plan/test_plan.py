@@ -56,8 +56,51 @@ def test_an_exercise_finds_its_block() -> None:
     placed = plans.add_where_it_belongs(start, item("x"), SHELF)
     assert letters(placed) == ["a", "bcx", ""]
     assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="b")) == ["a", "bxc", ""]
-    assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="a")) == ["a", "bcx", ""]
+    assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="a")) == ["a", "xbc", ""]
     assert letters(plans.add_where_it_belongs(plan(close="a"), item("x"), SHELF)) == ["ax"]
+
+
+def test_what_is_added_comes_after_what_is_chosen() -> None:
+    """In whatever block that is; only at the end of a block does the exercise's own kind of block, if it comes next."""
+    start = plan(settle="a", warm_up="", strengthen="", steady="bc", close="d")
+    assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="a")) == ["a", "", "x", "bc", "d"]
+    assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="b")) == ["a", "", "", "bxc", "d"]
+    assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="c")) == ["a", "", "", "bcx", "d"]
+    assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="d")) == ["a", "", "", "bc", "dx"]
+
+
+@given(st.data())
+def test_what_is_added_stands_right_after_what_is_chosen_in_the_order_of_the_class(data) -> None:
+    value = data.draw(strategies.plans())
+    ids = [one.id for one in value.items()]
+    if not ids:
+        return
+    chosen = data.draw(st.sampled_from(ids))
+    exercise = data.draw(st.sampled_from(list(SHELF)))
+    added = plans.add_where_it_belongs(value, Item("new", exercise.id, exercise.base), SHELF, after=chosen)
+    order = [one.id for one in added.items()]
+    assert order == [*ids[: ids.index(chosen) + 1], "new", *ids[ids.index(chosen) + 1 :]]
+
+
+def test_blocks_are_added_named_repeated_and_left_out() -> None:
+    start = plan(warm_up="a", strengthen="b", close="")
+    more = plans.add_block(start, BlockKind.WARM_UP, 2)
+    assert [block.kind.value for block in more.blocks] == ["warm_up", "strengthen", "warm_up", "close"]
+    named = plans.rename_block(more, 2, " Second round ")
+    assert [block.words for block in named.blocks] == ["warm-up", "strengthen", "Second round", "close"]
+    assert plans.rename_block(named, 2, "") == more
+    assert plans.remove_block(named, 2) == start
+    with pytest.raises(PlanError, match="exercises in it"):
+        plans.remove_block(start, 0)
+    with pytest.raises(PlanError, match="at least one block"):
+        plans.remove_block(plan(close=""), 0)
+    with pytest.raises(PlanError, match="no block 9"):
+        plans.rename_block(start, 9, "x")
+    with pytest.raises(PlanError, match="at most 40"):
+        plans.rename_block(start, 0, "x" * 41)
+    full = Plan("P", 45, (Block(BlockKind.CLOSE),) * 20)
+    with pytest.raises(PlanError, match="at most 20 blocks"):
+        plans.add_block(full, BlockKind.CLOSE, 0)
 
 
 def test_another_version_is_dosed_anew() -> None:

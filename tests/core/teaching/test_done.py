@@ -13,7 +13,7 @@ from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
 from fairbench.core.teaching.done import ClassLog, DoneState, Extra, Stay, Worked, as_planned, done_of, exercises_done
 from fairbench.core.teaching.log import Noted, pauses_of, spans_of
-from fairbench.core.teaching.planned import planned_of
+from fairbench.core.teaching.planned import labels_of, planned_of
 
 LEFT, RIGHT = Side.LEFT, Side.RIGHT
 SHELF = load_shelf()
@@ -175,3 +175,13 @@ def test_spans_and_pauses_are_as_they_were_told() -> None:
         ("a", 40, 60),
     ]
     assert [(pause.start, pause.end) for pause in pauses_of(noted)] == [(10, 20), (50, 60)]
+
+
+def test_items_of_one_exercise_are_told_apart() -> None:
+    found = labels_of(planned("band-row/one-arm", "heel-raise/seated", "band-row/no-band", "band-row/one-arm"))
+    assert list(found.values()) == [
+        "Seated row, one arm at a time (1 of 2)",
+        "Heel raise",
+        "Seated row, without a band",
+        "Seated row, one arm at a time (2 of 2)",
+    ]

@@ -8,6 +8,7 @@ from django.shortcuts import redirect, render
 
 from fairbench.core.teaching.done import Done, DoneState
 from fairbench.core.teaching.log import Actual, actual_times
+from fairbench.core.teaching.planned import labels_of
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import incident_actions
 from fairbench.web.classes.devices import still_to_come
@@ -51,8 +52,9 @@ def meeting(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     happened = what_happened(found)
     planned = happened.planned
     actuals = actual_times(planned, noted_of(happened.events))
+    names = labels_of(planned)
     rows = [
-        ClassRow(item.name, actual.planned, actual.actual, _done_words(actual, one), item.id in happened.told)
+        ClassRow(names[item.id], actual.planned, actual.actual, _done_words(actual, one), item.id in happened.told)
         for actual, item, one in zip(actuals, planned.items, happened.done, strict=True)
     ]
     people = people_records(happened)

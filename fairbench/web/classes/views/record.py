@@ -12,7 +12,7 @@ from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.side_difference import side_difference
-from fairbench.core.teaching.planned import Planned, PlannedItem
+from fairbench.core.teaching.planned import Planned, PlannedItem, labels_of
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import record_actions as actions
 from fairbench.web.classes.day_notes import PLACES_IN_WORDS
@@ -189,6 +189,7 @@ def _others(request: Request, meeting: Meeting) -> Any:
 def _context(happened: Happened) -> dict[str, Any]:
     planned: Planned = happened.planned
     people: list[PersonRecord] = people_records(happened)
+    names = labels_of(planned)
     return {
         "side_differences": ("finding", "target", "fault"),
         "places": PLACES_IN_WORDS,
@@ -198,6 +199,6 @@ def _context(happened: Happened) -> dict[str, Any]:
         "to_record": reverse("classes:record", args=[happened.meeting.id]),
         "planned": planned,
         "people": people,
-        "items": planned.items,
+        "items": [(item, names[item.id]) for item in planned.items],
         "recorded": happened.meeting.state == Meeting.State.RECORDED,
     }

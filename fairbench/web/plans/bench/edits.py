@@ -1,9 +1,9 @@
-"""What a person can do on the bench, by the name in the address: a checked input in, an edit out."""
+"""What a person can do with the exercises of a plan on the bench, and with the plan's own details."""
 
 import datetime
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
-from typing import Any, Generic, Literal, TypeVar
+from dataclasses import replace
+from typing import Any, Literal
 from uuid import UUID
 
 from django.utils import timezone
@@ -17,6 +17,7 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.plan import Item
 from fairbench.core.plan.timeline import compile_timeline
+from fairbench.core.positions import Position
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people import health_actions
@@ -27,67 +28,15 @@ from fairbench.web.plans.actions import Edited, Touches
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import find
-from fairbench.web.site.inputs import Figure, Input, ItemId, Lines, OneLine, OptionalId, Slug, Whole
+from fairbench.web.site.inputs import Figure, Input, Lines, OneLine, OptionalId, Slug, Whole
+
+from . import block_edits
+from .edit import EDITS, Done, EditInput, edit
+
+__all__ = ["EDITS", "block_edits"]
 
 GIVEN_FOR = datetime.timedelta(days=7)
 _MOST_STEPS = 10
-
-
-@dataclass(frozen=True, slots=True)
-class Done:
-    """An edit, what to say about it, and which item is chosen then."""
-
-    edited: Edited
-    message: str
-    chosen: str
-    can_redo: bool = False
-
-
-class EditInput(Input):
-    """``seen`` is the state of the plan that the window shows, ``chosen`` the item that is open in it; ``item`` is
-    what is changed, ``exercise`` what it is, so that the change can be told."""
-
-    seen: Whole = Field(ge=0, le=999_999_999)
-    chosen: ItemId = ""
-    item: ItemId = ""
-    exercise: Slug = ""
-
-    @property
-    def name(self) -> str:
-        """The exercise's name, for telling."""
-        found = shelf().exercises.get(self.exercise)
-        return found.name if found else "The item"
-
-
-Given = TypeVar("Given", bound=EditInput)
-
-
-@dataclass(frozen=True, slots=True)
-class Edit(Generic[Given]):
-    """One edit: what it takes and what it does."""
-
-    takes: type[Given]
-    does: Callable[[Actor, UUID, Given], Done]
-
-    def __call__(self, actor: Actor, plan_id: UUID, fields: Mapping[str, str]) -> Done:
-        """Read the fields and do it. Raises :class:`InputError` naming the field, or what the plan does not allow."""
-        return self.does(actor, plan_id, self.takes.read(fields))
-
-
-EDITS: dict[str, Edit[Any]] = {}
-"""Every edit by its name in the address."""
-
-
-def edit(
-    name: str, takes: type[Given]
-) -> Callable[[Callable[[Actor, UUID, Given], Done]], Callable[[Actor, UUID, Given], Done]]:
-    """Register an edit under a name, with its input."""
-
-    def register(does: Callable[[Actor, UUID, Given], Done]) -> Callable[[Actor, UUID, Given], Done]:
-        EDITS[name] = Edit(takes, does)
-        return does
-
-    return register
 
 
 def _edit(
@@ -161,8 +110,17 @@ class MoveInput(EditInput):
 
 @edit("move", MoveInput)
 def move(actor: Actor, plan_id: UUID, given: MoveInput) -> Done:
-    """The item to a place in a block."""
-    return _place(actor, plan_id, given, lambda plan: plans.move(plan, given.item, given.block, given.place), "")
+    """The item to a place in a block, while the blocks are those that the window shows."""
+    message = f"Moved {given.name}."
+    edited = actions.edit(
+        actor,
+        plan_id,
+        given.seen,
+        lambda plan: plans.move(plan, given.item, given.block, given.place),
+        message,
+        Touches(detail="outline"),
+    )
+    return Done(edited, message, given.item)
 
 
 @edit("earlier", EditInput)
@@ -396,11 +354,16 @@ class LeadInput(Input):
     value: Side
 
 
-_SETTINGS: Mapping[str, type[NameInput | MinutesInput | LeadInput]] = {
+class StartInput(Input):
+    value: Position
+
+
+_SETTINGS: Mapping[str, type[NameInput | MinutesInput | LeadInput | StartInput]] = {
     "name": NameInput,
     "length_min": MinutesInput,
     "water_every_min": MinutesInput,
     "lead": LeadInput,
+    "start": StartInput,
 }
 
 
@@ -411,7 +374,7 @@ class SettingsInput(EditInput):
 
 @edit("settings", SettingsInput)
 def settings(actor: Actor, plan_id: UUID, given: SettingsInput) -> Done:
-    """One of the plan's own details: name, length, leading side, water."""
+    """One of the plan's own details: name, length, leading side, water, where everyone starts and ends."""
     if given.field not in _SETTINGS:
         raise PlanError("a plan has no such detail", given.field)
     try:

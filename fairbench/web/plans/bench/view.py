@@ -10,6 +10,7 @@ from fairbench.core.checks import Finding, check_bases, check_people, check_time
 from fairbench.core.checks.findings import gravest_first
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds, span
+from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.base_versions import Proposal, best_bases
 from fairbench.core.fit.fit import fit
 from fairbench.core.fit.share import Share, lowest, shares
@@ -19,6 +20,7 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.timeline import StepKind, Timeline, compile_timeline
+from fairbench.core.positions import Position
 from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.people.models import Group
 
@@ -120,6 +122,16 @@ class BenchView:
     def svg(self) -> SafeString:
         """The drawing."""
         return bench_svg(self.drawing, self.address, self.chosen, f"{self.plan.name}, {self.spoken}")
+
+    @property
+    def positions(self) -> tuple[Position, ...]:
+        """Where everyone can start and end."""
+        return tuple(Position)
+
+    @property
+    def kinds(self) -> tuple[BlockKind, ...]:
+        """Kinds of block that can be added."""
+        return tuple(BlockKind)
 
     @property
     def chosen(self) -> str:
@@ -267,5 +279,5 @@ def _totals(timeline: Timeline) -> tuple[BlockTotal, ...]:
     totals = []
     for number, (block, seconds) in enumerate(zip(timeline.plan.blocks, timeline.block_seconds(), strict=True)):
         low, high = share_bounds(block.kind, length)
-        totals.append(BlockTotal(number, block.kind.value, block.kind.words, seconds, low, high, len(block.items)))
+        totals.append(BlockTotal(number, block.kind.value, block.words, seconds, low, high, len(block.items)))
     return tuple(totals)
