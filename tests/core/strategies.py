@@ -18,6 +18,8 @@ from fairbench.core.dose.dose import (
     Share,
     Timed,
 )
+from fairbench.core.dose.effort import Effort, EffortScale
+from fairbench.core.dose.load import Band, BandLength, BodyShare, Kilograms, ResistanceStep
 from fairbench.core.dose.tempo import Tempo
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
@@ -52,6 +54,24 @@ sequences = st.builds(Sequence, st.lists(parts, min_size=2, max_size=4).map(tupl
 unalternating = st.sampled_from([sides for sides in Sides if sides is not Sides.ALTERNATING])
 
 
+loads = st.one_of(
+    st.builds(Kilograms, st.integers(1, 200).map(lambda quarter: quarter / 4)),
+    st.builds(
+        Band,
+        st.sampled_from(["light", "strong 2", "harbour-long"]),
+        st.none() | st.sampled_from(BandLength),
+        st.none() | st.integers(5, 200),
+        st.booleans(),
+    ),
+    st.builds(ResistanceStep, st.integers(1, 30)),
+    st.builds(BodyShare, st.integers(1, 100)),
+)
+efforts = st.one_of(
+    st.builds(Effort, st.just(EffortScale.OF_TEN), st.lists(st.integers(0, 10), min_size=1, max_size=8).map(tuple)),
+    st.builds(Effort, st.just(EffortScale.PERCENT), st.lists(st.integers(0, 100), min_size=1, max_size=8).map(tuple)),
+)
+
+
 def _dose(work: st.SearchStrategy, sides: st.SearchStrategy) -> st.SearchStrategy[Dose]:
     return st.builds(
         Dose,
@@ -62,6 +82,8 @@ def _dose(work: st.SearchStrategy, sides: st.SearchStrategy) -> st.SearchStrateg
         quarters(0, 20),
         st.sampled_from(Ending),
         st.sampled_from(Share),
+        load=st.none() | loads,
+        effort=st.none() | efforts,
     )
 
 

@@ -75,6 +75,8 @@ def test_adding_and_copying(client_in, plan) -> None:
         ("sides", {"value": "alternating"}, lambda i: (i.version, i.dose.sides) == ("one-arm", "alternating")),
         ("kind", {"value": "hold"}, lambda i: i.dose.work.seconds == 20),
         ("ending", {"value": "tired"}, lambda i: i.dose.ending == "tired"),
+        ("load", {"value": "light band, doubled"}, lambda i: i.dose.load.words == "light band, doubled"),
+        ("effort", {"value": "100, 50 %"}, lambda i: i.dose.effort.steps == (100, 50)),
         ("music", {"value": "on"}, lambda i: i.dose.work.tempo.music is not None),
         ("nudge", {"steps": "-2"}, lambda i: i.dose.work.reps == 8),
         ("field", {"field": "tempo.back", "value": "3,5"}, lambda i: i.dose.work.tempo.back == 3.5),

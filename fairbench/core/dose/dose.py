@@ -15,6 +15,8 @@ from ..clock import snap
 from ..errors import DoseError
 from ..limits import check_seconds, check_whole
 from ..sides import Sides
+from .effort import Effort
+from .load import Load
 from .tempo import Tempo
 
 ORDINARY_TEMPO = Tempo()
@@ -260,7 +262,8 @@ class Dose:
     """Work, shared between sides, in sets.
 
     ``rest`` is between sets, ``switch`` between passes, both in seconds. ``share`` says what breaths and the clock are
-    where sides alternate. ``assumed`` names the
+    where sides alternate. ``load`` and ``effort`` are what is worked against and how hard, where that is said; the fit
+    counts both (:func:`..fit.cautions.demand_set`). ``assumed`` names the
     figures that nobody set; it says nothing about the time, so two doses that differ only there
     take equally long.
     """
@@ -273,6 +276,8 @@ class Dose:
     ending: Ending = Ending.COUNT
     share: Share = Share.IN_ALL
     assumed: frozenset[str] = frozenset()
+    load: Load | None = None
+    effort: Effort | None = None
 
     def __post_init__(self) -> None:
         check_whole("sets", self.sets)

@@ -21,6 +21,8 @@ from .dose import (
     Work,
     fields_of,
 )
+from .effort import read_effort
+from .load import read_load
 from .tempo import Tempo
 
 
@@ -148,6 +150,16 @@ def take_share(dose: Dose, share: str) -> Dose:
     if share not in list(Share):
         raise DoseError(f"there is no '{share}': it is for each side, or in all", "share")
     return replace(dose, share=Share(share))
+
+
+def take_load(dose: Dose, text: str) -> Dose:
+    """What is worked against, as somebody wrote it; nothing for the version's usual. Raises :class:`DoseError`."""
+    return replace(dose, load=read_load(text))
+
+
+def take_effort(dose: Dose, text: str) -> Dose:
+    """How hard, as somebody wrote it; nothing where it is not said. Raises :class:`DoseError`."""
+    return replace(dose, effort=read_effort(text))
 
 
 def to_music(dose: Dose, on: bool) -> Dose:

@@ -44,6 +44,10 @@ def summary(dose: Dose, limb: str = "side") -> str:
         parts.append(f"{dose.sets} sets")
     if _is_counted(dose.work) and (dose.sets > 1 or each):
         parts.append(f"{dose.time.count} in all")
+    if dose.load is not None:
+        parts.append(dose.load.words)
+    if dose.effort is not None:
+        parts.append(f"effort {dose.effort.words}")
     return " · ".join(parts)
 
 

@@ -1,12 +1,13 @@
 """Condition × demand → caution: which rules a movement meets, for whom, and on which side."""
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from ..body.demands import Demand
-from ..body.movement import demands
+from ..body.demands import WORDS, Demand
+from ..body.movement import Movement, demands
 from ..dose.dose import ContractRelax, Dose, Hold, RampedIsometric, Repetitions, Sequence
+from ..dose.load import Band, Kilograms
 from ..exercises.exercise import Version
 from ..people.conditions import Conditions, Declared
 from ..people.rules import Effect, Rule, Term, Which
@@ -60,7 +61,30 @@ def demand_set_of(found: Iterable[Demand], position: Position, seconds: float = 
 def demand_set(version: Version, side: Side, dose: Dose | None = None) -> DemandSet:
     """What a version asks with ``side`` working, at its usual dose or another."""
     given = dose or version.dose
-    return demand_set_of(demands(version.movement, side), version.position, given.time.work, held_seconds(given))
+    movement = version.movement
+    if isinstance(given.load, Kilograms) and movement.load:
+        movement = replace(movement, load=given.load.kilograms)
+    shown = demands(movement, side)
+    found = (*shown, *_strain(given, shown), *_weight(given, movement))
+    return demand_set_of(found, version.position, given.time.work, held_seconds(given))
+
+
+def _weight(dose: Dose, movement: Movement) -> tuple[Demand, ...]:
+    """A weight that the version does not have in its poses still counts as one in the hand."""
+    if not isinstance(dose.load, Kilograms) or movement.load:
+        return ()
+    words, unit = WORDS["load"]
+    return (Demand("load", words, dose.load.kilograms, unit),)
+
+
+def _strain(dose: Dose, found: Iterable[Demand]) -> tuple[Demand, ...]:
+    """The strain that the dose asks over what the version does: by its effort, and one more for a doubled band."""
+    shown = max((demand.value for demand in found if demand.id == "strain"), default=0.0)
+    asked = max(shown, dose.effort.strain if dose.effort else 0.0)
+    if isinstance(dose.load, Band) and dose.load.doubled:
+        asked = min(3.0, asked + 1)
+    words, unit = WORDS["strain"]
+    return (Demand("strain", words, asked, unit),) if asked > shown else ()
 
 
 def held_seconds(dose: Dose) -> float:

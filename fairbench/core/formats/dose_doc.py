@@ -22,6 +22,8 @@ from ..dose.dose import (
     fields_of,
     kind_of,
 )
+from ..dose.effort import read_effort
+from ..dose.load import read_load
 from ..dose.tempo import Tempo
 from ..errors import InputError
 from ..sides import Sides
@@ -101,6 +103,12 @@ class _Frame(Doc):
         strict=False,
         description="Where sides alternate: whether breaths and seconds by the clock are for each side, or in all.",
     )
+    load: str = Field(
+        default="",
+        max_length=80,
+        description="Such as 1.5 kg; light band, short, grip 15 cm, doubled; step 3; 40 % of body weight.",
+    )
+    effort: str = Field(default="", max_length=60, description="Such as 4 of 10; 50 %; 100, 50, 25, 25 %.")
 
 
 class _Repetitions(_Work):
@@ -197,7 +205,7 @@ else:
     _kinds = [*get_args(get_args(PartDoc)[0]), _ContractRelax, _RampedIsometric, _Sequence]
     DoseDoc = Annotated[reduce(or_, (_framed(work) for work in _kinds)), Field(discriminator="kind")]
 
-_NEVER_ASSUMED = {"kind", "sides", "sets", "ends", "reps", "breaths", "count", "parts", "share"}
+_NEVER_ASSUMED = {"kind", "sides", "sets", "ends", "reps", "breaths", "count", "parts", "share", "load", "effort"}
 
 
 def dose_value(doc: Any) -> Dose:
@@ -210,6 +218,8 @@ def dose_value(doc: Any) -> Dose:
         switch=doc.switch,
         ending=doc.ends,
         share=doc.share,
+        load=read_load(doc.load),
+        effort=read_effort(doc.effort),
         assumed=frozenset(type(doc).model_fields) - doc.model_fields_set - _NEVER_ASSUMED,
     )
 
@@ -224,6 +234,10 @@ def dose_document(dose: Dose) -> dict[str, Any]:
     document["ends"] = dose.ending.value
     if dose.share is not Share.IN_ALL:
         document["share"] = dose.share.value
+    if dose.load is not None:
+        document["load"] = dose.load.words
+    if dose.effort is not None:
+        document["effort"] = dose.effort.words
     return {name: value for name, value in document.items() if name not in dose.assumed}
 
 

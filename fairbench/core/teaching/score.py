@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ..dose.dose import Calls, Run
+from ..dose.effort import Effort
 from ..dose.tempo import RETURN, WORK
 from ..exercises.aim import Quality
 from ..exercises.exercise import Exercise
@@ -58,11 +59,13 @@ def is_held(exercise: Exercise) -> bool:
     return exercise.aim.quality is Quality.STRETCH
 
 
-def beats_of(step: Step, lead: Side, held: bool = False, words: PhaseWords = UNNAMED) -> tuple[Beat, ...]:
+def beats_of(
+    step: Step, lead: Side, held: bool = False, words: PhaseWords = UNNAMED, effort: Effort | None = None
+) -> tuple[Beat, ...]:
     """The beats of a step in order; they fill it from end to end. None for a step without runs.
 
     ``held`` where the exercise stays in its end pose (:func:`is_held`); ``words`` what the version calls the ways out
-    and back.
+    and back, ``effort`` how hard each count is.
     """
     called = {WORK: words.work, RETURN: words.back}
     beats: list[Beat] = []
@@ -80,7 +83,7 @@ def beats_of(step: Step, lead: Side, held: bool = False, words: PhaseWords = UNN
                         run.calls,
                         run.first + index,
                         run.of,
-                        called.get(word, word),
+                        _with_effort(called.get(word, word), run, run.first + index, effort),
                         side,
                         moves or _MOVES.get(word, _STAY),
                         cycle,
@@ -88,6 +91,13 @@ def beats_of(step: Step, lead: Side, held: bool = False, words: PhaseWords = UNN
                 )
                 at += seconds
     return tuple(beats)
+
+
+def _with_effort(word: str, run: Run, number: int, effort: Effort | None) -> str:
+    """The word of a phase with how hard that count is; a pair of sides has the same. Only what is worked says it."""
+    if effort is None or run.calls in (Calls.QUIET, Calls.CLOCK) or word == "pause":
+        return word
+    return f"{word} · {effort.called((number + 1) // 2 if run.alternates else number)}"
 
 
 def _turn(run: Run, number: int, lead: Side) -> Side | None:

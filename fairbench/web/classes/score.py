@@ -161,7 +161,7 @@ def _step(step: Step, lead: Side, time: ItemTime | None) -> StepData:
         "sets": step.sets,
         "position": step.position.words,
         "level": step.position.level.value,
-        "beats": [_beat(beat) for beat in beats_of(step, lead, held, words)],
+        "beats": [_beat(beat) for beat in beats_of(step, lead, held, words, time.dose.effort if time else None)],
     }
 
 

@@ -289,6 +289,18 @@ def share(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
     return _dose(actor, plan_id, given, lambda dose: dose_edit.take_share(dose, given.value))
 
 
+@edit("load", ValueInput)
+def load(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """What is worked against, as it is said."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_load(dose, given.value))
+
+
+@edit("effort", ValueInput)
+def effort(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """How hard, as it is said."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_effort(dose, given.value))
+
+
 @edit("ending", ValueInput)
 def ending(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
     """What ends a set."""

@@ -54,6 +54,8 @@ class Inspector:
     sides: tuple[Choice, ...]
     endings: tuple[Choice, ...]
     shares: tuple[Choice, ...]
+    load: str
+    effort: str
     fields: tuple[DoseField, ...]
     tempo: tuple[DoseField, ...]
     frame: tuple[DoseField, ...]
@@ -91,6 +93,8 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
         sides=_sides(exercise, version, dose.sides),
         shares=_shares(dose, exercise.limb),
+        load=dose.load.words if dose.load else "",
+        effort=dose.effort.words if dose.effort else "",
         endings=tuple(Choice(e, w, e is dose.ending) for e, w in _ENDING_WORDS.items()),
         fields=tuple(field for field in fields if not _is_tempo(field.path)),
         tempo=tuple(field for field in fields if _is_tempo(field.path)),
