@@ -28,6 +28,7 @@ SECONDS = {
     "breath": (2, 15),
     "timed": (5, 1800),
     "part": (0, 120),
+    "stage": (1, 180),
     "pulse": (0.5, 3),
     "rest": (0, 300),
     "switch": (0, 60),

@@ -16,10 +16,13 @@ from fairbench.core.dose.dose import (
     Repetitions,
     Sequence,
     Share,
+    StagedIsometric,
     Timed,
+    parts_of,
 )
 from fairbench.core.dose.effort import Effort, EffortScale
 from fairbench.core.dose.load import Band, BandLength, BodyShare, Kilograms, ResistanceStep
+from fairbench.core.dose.stages import Stage, StageKind
 from fairbench.core.dose.tempo import Tempo
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
@@ -46,11 +49,30 @@ parts = st.one_of(
     st.builds(Timed, quarters(5, 120)),
     st.builds(Pulses, st.integers(1, 20), quarters(0.5, 2)),
 )
+
+
+@st.composite
+def _stages(draw: st.DrawFn) -> tuple[Stage, ...]:
+    """Stages that go where their words say."""
+    made = [Stage(StageKind.SETTLE, draw(quarters(1, 60)))]
+    now = 0
+    for _ in range(draw(st.integers(1, 4))):
+        now = draw(st.integers(now + 1, 90 if now < 90 else 100)) if now < 99 else 100
+        made.append(Stage(StageKind.BUILD, draw(quarters(1, 20)), now))
+        if now >= 99:
+            break
+        made.append(Stage(draw(st.sampled_from([StageKind.HOLD, StageKind.BRACE])), draw(quarters(1, 20))))
+    made.append(Stage(StageKind.LIGHTEN, draw(quarters(1, 20)), draw(st.integers(0, now - 1))))
+    return (*made, Stage(StageKind.EASE_OFF, draw(quarters(1, 20))))
+
+
+stages = _stages()
 one_sided = st.one_of(
     st.builds(ContractRelax, st.integers(1, 4), quarters(0, 20), quarters(1, 20), quarters(0, 5), quarters(1, 20)),
     st.builds(RampedIsometric, quarters(0, 60), quarters(1, 20), quarters(0, 20), quarters(0, 10)),
 )
 sequences = st.builds(Sequence, st.lists(parts, min_size=2, max_size=4).map(tuple))
+mixed = st.builds(Sequence, st.lists(st.one_of(parts, one_sided), min_size=2, max_size=4).map(tuple))
 unalternating = st.sampled_from([sides for sides in Sides if sides is not Sides.ALTERNATING])
 
 
@@ -87,7 +109,10 @@ def _dose(work: st.SearchStrategy, sides: st.SearchStrategy) -> st.SearchStrateg
     )
 
 
-doses = st.one_of(_dose(st.one_of(parts, sequences), st.sampled_from(Sides)), _dose(one_sided, unalternating))
+doses = st.one_of(
+    _dose(st.one_of(parts, sequences), st.sampled_from(Sides)),
+    _dose(st.one_of(one_sided, mixed, stages.map(StagedIsometric)), unalternating),
+)
 
 versions = st.sampled_from([(e.id, v.id) for e in SHELF for v in e.versions])
 
@@ -97,7 +122,7 @@ def doses_of(draw: st.DrawFn, exercise: str, version: str) -> Dose:
     """A dose shared between sides as the version can be done."""
     dose = draw(doses)
     can_be = SHELF.exercise(exercise).version(version).sides
-    if isinstance(dose.work, ContractRelax | RampedIsometric):
+    if any(isinstance(part, ContractRelax | RampedIsometric | StagedIsometric) for part in parts_of(dose.work)):
         can_be -= {Sides.ALTERNATING}
     return replace(dose, sides=draw(st.sampled_from(sorted(can_be))))
 

@@ -75,6 +75,8 @@ def test_adding_and_copying(client_in, plan) -> None:
         ("sides", {"value": "alternating"}, lambda i: (i.version, i.dose.sides) == ("one-arm", "alternating")),
         ("kind", {"value": "hold"}, lambda i: i.dose.work.seconds == 20),
         ("ending", {"value": "tired"}, lambda i: i.dose.ending == "tired"),
+        ("kind", {"value": "staged_isometric"}, lambda i: len(i.dose.work.stages) == 6),
+        ("add_part", {"value": "hold"}, lambda i: len(i.dose.work.parts) == 2),
         ("load", {"value": "light band, doubled"}, lambda i: i.dose.load.words == "light band, doubled"),
         ("effort", {"value": "100, 50 %"}, lambda i: i.dose.effort.steps == (100, 50)),
         ("music", {"value": "on"}, lambda i: i.dose.work.tempo.music is not None),

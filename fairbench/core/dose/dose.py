@@ -17,10 +17,12 @@ from ..limits import check_seconds, check_whole
 from ..sides import Sides
 from .effort import Effort
 from .load import Load
+from .stages import Stage, check_stages
 from .tempo import Tempo
 
 ORDINARY_TEMPO = Tempo()
 _KEPT = 4096
+MOST_PARTS = 6
 
 
 class Calls(StrEnum):
@@ -215,7 +217,22 @@ class Pulses:
         return (Run(Calls.PULSE, count, (("pulse", self.seconds),), of=count, alternates=alternating),)
 
 
-Part = Repetitions | Hold | Breaths | Timed | Pulses
+@dataclass(frozen=True, slots=True)
+class StagedIsometric:
+    """Stages of effort against something that does not give way, each with its own seconds and percent."""
+
+    stages: tuple[Stage, ...]
+
+    def __post_init__(self) -> None:
+        check_stages(self.stages)
+
+    def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
+        """What is counted, one run after the other; it stays on one side."""
+        return (Run(Calls.ROUND, 1, tuple((stage.called, stage.seconds) for stage in self.stages)),)
+
+
+Part = Repetitions | Hold | Breaths | Timed | Pulses | ContractRelax | RampedIsometric
+"""What a sequence can be made of, in any order."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -225,19 +242,26 @@ class Sequence:
     parts: tuple[Part, ...]
 
     def __post_init__(self) -> None:
-        if not 2 <= len(self.parts) <= 6:
-            raise DoseError(f"a sequence has 2 to 6 parts, not {len(self.parts)}", "parts")
+        if not 2 <= len(self.parts) <= MOST_PARTS:
+            raise DoseError(f"a sequence has 2 to {MOST_PARTS} parts, not {len(self.parts)}", "parts")
 
     def runs(self, alternating: bool, each: bool = False) -> tuple[Run, ...]:
         """What is counted, one run after the other; with ``alternating`` both sides are in it (:class:`Share`)."""
         return tuple(run for part in self.parts for run in part.runs(alternating, each))
 
 
+def parts_of(work: "Work") -> "tuple[Part | StagedIsometric, ...]":
+    """The parts of a sequence, or the work itself."""
+    return work.parts if isinstance(work, Sequence) else (work,)
+
+
 def _snake(name: str) -> str:
     return "".join(f"_{letter.lower()}" if letter.isupper() else letter for letter in name).lstrip("_")
 
 
-Work = Part | ContractRelax | RampedIsometric | Sequence
+_ONE_SIDED = (ContractRelax, RampedIsometric, StagedIsometric)
+"""Work that stays on one side: it cannot alternate."""
+Work = Part | StagedIsometric | Sequence
 
 
 class Share(StrEnum):
@@ -283,7 +307,8 @@ class Dose:
         check_whole("sets", self.sets)
         check_seconds("rest", self.rest, "rest")
         check_seconds("switch", self.switch, "switch")
-        if self.sides is Sides.ALTERNATING and isinstance(self.work, ContractRelax | RampedIsometric):
+        one_sided = any(isinstance(part, _ONE_SIDED) for part in parts_of(self.work))
+        if self.sides is Sides.ALTERNATING and one_sided:
             raise DoseError("this kind of hold stays on one side: choose each side instead of alternating", "sides")
         self.runs()
 
@@ -294,7 +319,7 @@ class Dose:
     @property
     def shares(self) -> bool:
         """Whether it makes a difference what :attr:`share` says."""
-        parts = self.work.parts if isinstance(self.work, Sequence) else (self.work,)
+        parts = parts_of(self.work)
         return self.sides is Sides.ALTERNATING and any(isinstance(part, Breaths | Timed) for part in parts)
 
     @property

@@ -12,17 +12,21 @@ from .dose import (
     Dose,
     Ending,
     Hold,
+    Part,
     Pulses,
     RampedIsometric,
     Repetitions,
     Sequence,
     Share,
+    StagedIsometric,
     Timed,
     Work,
     fields_of,
+    kind_of,
 )
 from .effort import read_effort
 from .load import read_load
+from .stages import read_stages
 from .tempo import Tempo
 
 
@@ -48,6 +52,9 @@ STARTING_WORK: dict[str, Work] = {
     "contract_relax": ContractRelax(),
     "ramped_isometric": RampedIsometric(),
     "pulses": Pulses(8),
+    "staged_isometric": StagedIsometric(
+        read_stages("settle 30 s; build to 50 % 10 s; hold 5 s; lighten to 0 % 5 s; hold 5 s; ease off 5 s")
+    ),
     "sequence": Sequence((Repetitions(8), Pulses(8))),
 }
 
@@ -59,7 +66,8 @@ KIND_WORDS = {
     "contract_relax": "press and let go",
     "ramped_isometric": "ramped press",
     "pulses": "pulses",
-    "sequence": "repetitions, then pulses",
+    "staged_isometric": "press in stages",
+    "sequence": "a sequence of parts",
 }
 
 _WORDS = {
@@ -145,11 +153,59 @@ def take_ending(dose: Dose, ending: str) -> Dose:
     return replace(dose, ending=Ending(ending))
 
 
+def add_part(dose: Dose, kind: str) -> Dose:
+    """A further part at the end, at its starting figures; a single piece of work becomes a sequence. Raises
+    :class:`DoseError`."""
+    part = STARTING_WORK.get(kind)
+    if part is None or isinstance(part, Sequence | StagedIsometric) or isinstance(dose.work, StagedIsometric):
+        raise DoseError(f"a sequence has no part '{kind}'", "part")
+    there = dose.work.parts if isinstance(dose.work, Sequence) else (dose.work,)
+    return replace(dose, work=Sequence((*there, part)))
+
+
+def remove_part(dose: Dose, number: int) -> Dose:
+    """Without a part; where one is left, that is the work. Raises :class:`DoseError`."""
+    parts = list(_parts(dose, number))
+    del parts[number]
+    return replace(dose, work=Sequence(tuple(parts)) if len(parts) > 1 else parts[0])
+
+
+def part_earlier(dose: Dose, number: int) -> Dose:
+    """A part changes places with the one before it; the first stays. Raises :class:`DoseError`."""
+    parts = list(_parts(dose, number))
+    if number:
+        parts[number - 1], parts[number] = parts[number], parts[number - 1]
+    return replace(dose, work=Sequence(tuple(parts)))
+
+
+def _parts(dose: Dose, number: int) -> tuple[Part, ...]:
+    if not isinstance(dose.work, Sequence) or not 0 <= number < len(dose.work.parts):
+        raise DoseError(f"there is no part {number + 1}", "part")
+    return dose.work.parts
+
+
+def part_fields(dose: Dose) -> tuple[tuple[str, tuple[DoseField, ...]], ...]:
+    """The parts of a sequence, each with the name of its kind and its figures; none for other work."""
+    if not isinstance(dose.work, Sequence):
+        return ()
+    return tuple(
+        (KIND_WORDS[kind_of(part)], tuple(_fields(part, f"parts.{number}.", frozenset())))
+        for number, part in enumerate(dose.work.parts)
+    )
+
+
 def take_share(dose: Dose, share: str) -> Dose:
     """Breaths and the clock for each side, or in all, where sides alternate. Raises :class:`DoseError`."""
     if share not in list(Share):
         raise DoseError(f"there is no '{share}': it is for each side, or in all", "share")
     return replace(dose, share=Share(share))
+
+
+def take_stages(dose: Dose, text: str) -> Dose:
+    """The stages of a press, as somebody wrote them. Raises :class:`DoseError`."""
+    if not isinstance(dose.work, StagedIsometric):
+        raise DoseError("this dose has no stages", "stages")
+    return replace(dose, work=StagedIsometric(read_stages(text)))
 
 
 def take_load(dose: Dose, text: str) -> Dose:
@@ -176,6 +232,8 @@ def to_music(dose: Dose, on: bool) -> Dose:
 
 def nudge(dose: Dose, steps: int) -> Dose:
     """The main figure some steps up or down, kept within its bounds."""
+    if isinstance(dose.work, StagedIsometric):
+        return dose
     main = work_fields(dose)[0]
     low, high, step = main.low, main.high, main.step
     if main.path.endswith("breaths") and dose.shares and dose.share is Share.IN_ALL:
@@ -187,6 +245,8 @@ def nudge(dose: Dose, steps: int) -> Dose:
 
 def _fields(work: Work, prefix: str, assumed: frozenset[str]) -> list[DoseField]:
     figures: list[DoseField] = []
+    if isinstance(work, StagedIsometric):
+        return figures
     for name, value in fields_of(work).items():
         path = prefix + name
         if isinstance(value, Tempo):

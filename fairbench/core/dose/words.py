@@ -15,8 +15,10 @@ from .dose import (
     Repetitions,
     Sequence,
     Share,
+    StagedIsometric,
     Timed,
     Work,
+    parts_of,
 )
 
 _KEPT = 4096
@@ -68,7 +70,7 @@ def short(dose: Dose) -> str:
 
 def _alternating(dose: Dose, limb: str) -> str:
     """What is for each side and what is shared in all, part by part."""
-    parts = dose.work.parts if isinstance(dose.work, Sequence) else (dose.work,)
+    parts = parts_of(dose.work)
     shared = dose.share is Share.IN_ALL
     words = [
         _joined(part, "in all" if shared and isinstance(part, Breaths | Timed) else f"each {limb}") for part in parts
@@ -112,6 +114,8 @@ def _joined(work: Work, each: str) -> str:
             effort = f"build from {work.from_percent} % to {work.to_percent} % over {spoken_seconds(work.build)}"
             more = f", {times(work.rounds)}" if work.rounds > 1 else ""
             return _with(f"{effort}, hold {spoken_seconds(work.hold)}, toward then away{more}", each)
+        case StagedIsometric():
+            return _with(", ".join(stage.words for stage in work.stages) + ("," if each else ""), each)
         case Sequence():
             return _with(", then ".join(_joined(part, "") for part in work.parts) + ("," if each else ""), each)
 
@@ -136,5 +140,7 @@ def _short_work(work: Work) -> str:
             return f"{work.rounds} rounds"
         case RampedIsometric():
             return "ramped"
+        case StagedIsometric():
+            return f"{len(work.stages)} stages"
         case Sequence():
             return " + ".join(_short_work(part) for part in work.parts)

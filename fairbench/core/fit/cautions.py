@@ -6,8 +6,10 @@ from functools import lru_cache
 
 from ..body.demands import WORDS, Demand
 from ..body.movement import Movement, demands
-from ..dose.dose import ContractRelax, Dose, Hold, RampedIsometric, Repetitions, Sequence
+from ..dose.dose import ContractRelax, Dose, Hold, RampedIsometric, Repetitions, StagedIsometric, parts_of
+from ..dose.effort import Effort, EffortScale
 from ..dose.load import Band, Kilograms
+from ..dose.stages import StageKind
 from ..exercises.exercise import Version
 from ..people.conditions import Conditions, Declared
 from ..people.rules import Effect, Rule, Term, Which
@@ -81,6 +83,9 @@ def _strain(dose: Dose, found: Iterable[Demand]) -> tuple[Demand, ...]:
     """The strain that the dose asks over what the version does: by its effort, and one more for a doubled band."""
     shown = max((demand.value for demand in found if demand.id == "strain"), default=0.0)
     asked = max(shown, dose.effort.strain if dose.effort else 0.0)
+    if isinstance(dose.work, StagedIsometric):
+        most = max((stage.percent or 0 for stage in dose.work.stages), default=0)
+        asked = max(asked, Effort(EffortScale.PERCENT, (most,)).strain)
     if isinstance(dose.load, Band) and dose.load.doubled:
         asked = min(3.0, asked + 1)
     words, unit = WORDS["strain"]
@@ -89,7 +94,7 @@ def _strain(dose: Dose, found: Iterable[Demand]) -> tuple[Demand, ...]:
 
 def held_seconds(dose: Dose) -> float:
     """The longest stretch that a dose holds still with effort."""
-    works = dose.work.parts if isinstance(dose.work, Sequence) else (dose.work,)
+    works = parts_of(dose.work)
     longest = 0.0
     for work in works:
         if isinstance(work, Repetitions):
@@ -100,6 +105,23 @@ def held_seconds(dose: Dose) -> float:
             longest = max(longest, work.contract)
         elif isinstance(work, RampedIsometric):
             longest = max(longest, work.build + work.hold)
+        elif isinstance(work, StagedIsometric):
+            longest = max(longest, _longest_effort(work))
+    return longest
+
+
+def _longest_effort(work: StagedIsometric) -> float:
+    """The longest stretch of stages with effort, from the first that builds until it is eased off or lightened to
+    nothing."""
+    longest = now = 0.0
+    percent = 0
+    for stage in work.stages:
+        percent = stage.percent if stage.percent is not None else percent
+        if stage.what is StageKind.EASE_OFF or (stage.what is StageKind.SETTLE and not percent):
+            now, percent = 0.0, 0
+        elif percent or stage.what is not StageKind.SETTLE:
+            now += stage.seconds
+        longest = max(longest, now)
     return longest
 
 

@@ -18,12 +18,14 @@ from ..dose.dose import (
     RampedIsometric,
     Sequence,
     Share,
+    StagedIsometric,
     Work,
     fields_of,
     kind_of,
 )
 from ..dose.effort import read_effort
 from ..dose.load import read_load
+from ..dose.stages import LONGEST_TEXT, read_stages, stages_words
 from ..dose.tempo import Tempo
 from ..errors import InputError
 from ..sides import Sides
@@ -178,7 +180,22 @@ class _RampedIsometric(_Work):
     rounds: int = _RAMPED.rounds
 
 
-PartDoc = Annotated[_Repetitions | _Hold | _Breaths | _Timed | _Pulses, Field(discriminator="kind")]
+class _StagedIsometric(_Work):
+    """Stages of effort, each with its seconds and its percent."""
+
+    kind: Literal["staged_isometric"]
+    stages: str = Field(
+        max_length=LONGEST_TEXT,
+        description="Such as settle 30 s; build to 50 % 10 s; brace 5 s; hold 5 s; lighten to 0 % 5 s; ease off 5 s.",
+    )
+
+    def work(self) -> StagedIsometric:
+        return StagedIsometric(read_stages(self.stages))
+
+
+PartDoc = Annotated[
+    _Repetitions | _Hold | _Breaths | _Timed | _Pulses | _ContractRelax | _RampedIsometric, Field(discriminator="kind")
+]
 
 
 class _Sequence(_Work):
@@ -202,10 +219,23 @@ if TYPE_CHECKING:
         """Any kind of dose, as the type checker sees it."""
 
 else:
-    _kinds = [*get_args(get_args(PartDoc)[0]), _ContractRelax, _RampedIsometric, _Sequence]
+    _kinds = [*get_args(get_args(PartDoc)[0]), _StagedIsometric, _Sequence]
     DoseDoc = Annotated[reduce(or_, (_framed(work) for work in _kinds)), Field(discriminator="kind")]
 
-_NEVER_ASSUMED = {"kind", "sides", "sets", "ends", "reps", "breaths", "count", "parts", "share", "load", "effort"}
+_NEVER_ASSUMED = {
+    "kind",
+    "sides",
+    "sets",
+    "ends",
+    "reps",
+    "breaths",
+    "count",
+    "parts",
+    "share",
+    "load",
+    "effort",
+    "stages",
+}
 
 
 def dose_value(doc: Any) -> Dose:
@@ -243,6 +273,8 @@ def dose_document(dose: Dose) -> dict[str, Any]:
 
 def _work_document(work: Work) -> dict[str, Any]:
     document: dict[str, Any] = {"kind": kind_of(work)}
+    if isinstance(work, StagedIsometric):
+        return {**document, "stages": stages_words(work.stages)}
     for name, value in fields_of(work).items():
         if isinstance(value, Tempo):
             document[name] = _tempo_document(value)

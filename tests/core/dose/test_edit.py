@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from fairbench.core.dose import edit as dose_edit
 from fairbench.core.dose.dose import Dose, Hold, Pulses, Repetitions, Sequence, kind_of
 from fairbench.core.dose.tempo import Tempo
+from fairbench.core.dose.words import summary
 from fairbench.core.errors import DoseError
 from fairbench.core.sides import Sides
 from tests.core import strategies
@@ -64,7 +65,44 @@ def test_every_kind_can_be_taken_and_its_figures_set(kind: str) -> None:
 
 @given(strategies.doses, st.integers(-10, 10))
 def test_a_nudge_stays_within_bounds(dose: Dose, steps: int) -> None:
+    if not dose_edit.work_fields(dose):  # stages have no main figure
+        assert dose_edit.nudge(dose, steps) == dose
+        return
     before = dose_edit.work_fields(dose)[0]
     after = dose_edit.work_fields(dose_edit.nudge(dose, steps))[0]
     assert before.low <= after.value <= before.high
     assert (after.value - before.value) * steps >= 0
+
+
+def test_a_sequence_is_built_of_any_parts_in_any_order() -> None:
+    """Two lifts, a hold, eight pulses; then a press before them, and back to one piece."""
+    dose = Dose(Repetitions(2), Sides.EACH_SIDE)
+    for kind in ("hold", "pulses", "contract_relax"):
+        dose = dose_edit.add_part(dose, kind)
+    assert [kind for kind, _ in dose_edit.part_fields(dose)] == ["repetitions", "hold", "pulses", "press and let go"]
+    assert summary(dose, "arm") == (
+        "2 repetitions, then 20 s hold, then 8 pulses, then 5 s press, 10 s stretch, 3 rounds, each arm"
+    )
+    dose = dose_edit.part_earlier(dose_edit.part_earlier(dose, 3), 2)
+    assert [kind for kind, _ in dose_edit.part_fields(dose)] == ["repetitions", "press and let go", "hold", "pulses"]
+    dose = dose_edit.set_field(dose, "parts.2.seconds", 12)
+    assert dose.work.parts[2] == Hold(12)
+    assert dose_edit.part_earlier(dose, 0) == dose
+    for _ in range(3):
+        dose = dose_edit.remove_part(dose, 1)
+    assert dose.work == Repetitions(2)
+    assert dose_edit.part_fields(dose) == ()
+
+
+def test_a_sequence_has_its_bounds() -> None:
+    dose = Dose(Repetitions(2))
+    with pytest.raises(DoseError, match="no part 'sequence'"):
+        dose_edit.add_part(dose, "sequence")
+    with pytest.raises(DoseError, match="no part 2"):
+        dose_edit.remove_part(dose, 1)
+    for _ in range(5):
+        dose = dose_edit.add_part(dose, "pulses")
+    with pytest.raises(DoseError, match="2 to 6 parts"):
+        dose_edit.add_part(dose, "pulses")
+    with pytest.raises(DoseError, match="stays on one side"):
+        dose_edit.add_part(Dose(Repetitions(2), Sides.ALTERNATING), "ramped_isometric")

@@ -10,7 +10,8 @@ from django.utils import timezone
 from pydantic import Field
 
 from fairbench.core.dose import edit as dose_edit
-from fairbench.core.dose.dose import Dose
+from fairbench.core.dose.dose import MOST_PARTS, Dose
+from fairbench.core.dose.stages import LONGEST_TEXT
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.formats.conditions_doc import load_conditions
@@ -283,20 +284,56 @@ def sides(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
     return _edit(actor, plan_id, given, on_plan, f"Changed the dose of {given.name}.")
 
 
+class PartInput(EditInput):
+    """A part of a sequence by its number, from 0."""
+
+    part: Whole = Field(ge=0, le=MOST_PARTS)
+
+
+@edit("add_part", ValueInput)
+def add_part(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """A further part of a sequence, at the end."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.add_part(dose, given.value))
+
+
+@edit("remove_part", PartInput)
+def remove_part(actor: Actor, plan_id: UUID, given: PartInput) -> Done:
+    """A sequence without one of its parts."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.remove_part(dose, given.part))
+
+
+@edit("part_earlier", PartInput)
+def part_earlier(actor: Actor, plan_id: UUID, given: PartInput) -> Done:
+    """A part one place earlier."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.part_earlier(dose, given.part))
+
+
 @edit("share", ValueInput)
 def share(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
     """Breaths and the clock for each side or in all."""
     return _dose(actor, plan_id, given, lambda dose: dose_edit.take_share(dose, given.value))
 
 
-@edit("load", ValueInput)
-def load(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+class SaidInput(EditInput):
+    """Something written as one says it."""
+
+    value: OneLine = Field(default="", max_length=LONGEST_TEXT)
+
+
+@edit("stages", SaidInput)
+def stages(actor: Actor, plan_id: UUID, given: SaidInput) -> Done:
+    """The stages of a press, as they are said."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_stages(dose, given.value))
+
+
+@edit("load", SaidInput)
+def load(actor: Actor, plan_id: UUID, given: SaidInput) -> Done:
     """What is worked against, as it is said."""
     return _dose(actor, plan_id, given, lambda dose: dose_edit.take_load(dose, given.value))
 
 
-@edit("effort", ValueInput)
-def effort(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+@edit("effort", SaidInput)
+def effort(actor: Actor, plan_id: UUID, given: SaidInput) -> Done:
     """How hard, as it is said."""
     return _dose(actor, plan_id, given, lambda dose: dose_edit.take_effort(dose, given.value))
 

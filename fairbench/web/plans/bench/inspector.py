@@ -3,8 +3,9 @@
 from dataclasses import dataclass, replace
 from typing import Any
 
-from fairbench.core.dose.dose import Dose, Ending, Repetitions, Share, kind_of
-from fairbench.core.dose.edit import KIND_WORDS, DoseField, frame_fields, work_fields
+from fairbench.core.dose.dose import Dose, Ending, Repetitions, Sequence, Share, StagedIsometric, kind_of
+from fairbench.core.dose.edit import KIND_WORDS, DoseField, frame_fields, part_fields, work_fields
+from fairbench.core.dose.stages import stages_words
 from fairbench.core.dose.words import summary
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.phase_words import PhaseWords, phase_words
@@ -38,6 +39,15 @@ class Choice:
 
 
 @dataclass(frozen=True, slots=True)
+class PartFields:
+    """A part of a sequence: its number, what kind it is, and its figures."""
+
+    number: int
+    words: str
+    fields: tuple[DoseField, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Inspector:
     """One item opened."""
 
@@ -56,6 +66,9 @@ class Inspector:
     shares: tuple[Choice, ...]
     load: str
     effort: str
+    stages: str
+    parts: tuple[PartFields, ...]
+    part_kinds: tuple[Choice, ...]
     fields: tuple[DoseField, ...]
     tempo: tuple[DoseField, ...]
     frame: tuple[DoseField, ...]
@@ -78,7 +91,8 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
     """The inspector for one item; ``wrong`` is what was refused, with the field and what was typed."""
     exercise, version, dose = time.exercise, time.version, time.dose
     rung = exercise.rung(version.id)
-    fields = [_named(field, phase_words(exercise, version)) for field in work_fields(dose)]
+    in_parts = isinstance(dose.work, Sequence)
+    fields = [] if in_parts else [_named(field, phase_words(exercise, version)) for field in work_fields(dose)]
     tempo = dose.work.tempo if isinstance(dose.work, Repetitions) else None
     return Inspector(
         item=time.item,
@@ -93,6 +107,13 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
         sides=_sides(exercise, version, dose.sides),
         shares=_shares(dose, exercise.limb),
+        parts=_parts(dose, phase_words(exercise, version)),
+        part_kinds=tuple(
+            Choice(kind, words, False)
+            for kind, words in KIND_WORDS.items()
+            if kind not in ("sequence", "staged_isometric")
+        ),
+        stages=stages_words(dose.work.stages) if isinstance(dose.work, StagedIsometric) else "",
         load=dose.load.words if dose.load else "",
         effort=dose.effort.words if dose.effort else "",
         endings=tuple(Choice(e, w, e is dose.ending) for e, w in _ENDING_WORDS.items()),
@@ -119,6 +140,14 @@ def _sides(exercise: Exercise, version: Version, now: Sides) -> tuple[Choice, ..
             said = words.format(limb=exercise.limb)
             choices.append(Choice(sides, said if other is version else f"{said}: {other.name}", sides is now))
     return tuple(choices)
+
+
+def _parts(dose: Dose, words: PhaseWords) -> tuple[PartFields, ...]:
+    """A sequence part by part."""
+    return tuple(
+        PartFields(number, kind, tuple(_named(field, words) for field in fields))
+        for number, (kind, fields) in enumerate(part_fields(dose))
+    )
 
 
 def _shares(dose: Dose, limb: str) -> tuple[Choice, ...]:

@@ -3,7 +3,7 @@
 import { Strip } from "./strip.js";
 
 const KIND_WORDS = { transfer: "getting there", fetch: "fetch", explain: "show it", switch: "change sides", rest: "rest", water: "water", close: "finish" };
-const COUNT_UP = new Set(["repetition", "breath", "round"]);
+const COUNT_UP = new Set(["repetition", "breath"]);
 const OTHER = { left: "right", right: "left" };
 
 const LATE = 60;
@@ -168,13 +168,14 @@ export class Screen {
       const left = Math.max(0, Math.ceil(at + seconds - player.at - 1e-6));
       if (COUNT_UP.has(calls)) {
         set("number", String(number));
-        this.showOf(`of ${of}`, calls === "round" ? `${word} ${left} s` : word);
+        this.showOf(`of ${of}`, word);
       } else if (calls === "pulse") {
         set("number", String(of - number + 1));
         this.showOf("to go", word);
       } else {
         set("number", String(left));
-        this.showOf(calls === "hold" && of > 1 ? `s · ${number} of ${of}` : "s", word);
+        // What matters now is how long the press, the stretch or the hold still goes; which of them it is stands small.
+        this.showOf((calls === "hold" || calls === "round") && of > 1 ? `s · ${number} of ${of}` : "s", word);
         done = (player.at - at) / seconds;
       }
     }
