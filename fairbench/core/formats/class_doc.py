@@ -20,6 +20,7 @@ LARGEST_FILE = 5_000_000
 LONGEST_SECONDS = 12 * 3600
 MOST_EVENTS, MOST_PEOPLE = 20_000, 200
 _FIRST_YEAR, _LAST_YEAR = 2000, 2199
+FIRST_DAY, LAST_DAY = datetime.date(_FIRST_YEAR, 1, 2), datetime.date(_LAST_YEAR, 12, 29)
 
 
 def _one_line(text: str) -> str:
@@ -122,7 +123,7 @@ class ClassDoc(Doc):
     format_version: Literal[1]
     id: str = Field(default="", max_length=64, description="Where it is known already, it is not taken in twice.")
     group: GroupDoc
-    held_on: datetime.date = Field(strict=False)
+    held_on: datetime.date = Field(strict=False, ge=FIRST_DAY, le=LAST_DAY)
     started_at: Moment | None = None
     ended_at: Moment | None = None
     source: Literal["screen", "paper"] = "screen"
@@ -176,6 +177,7 @@ def read_class(data: bytes) -> ClassDoc:
 def _check(read: ClassDoc) -> None:
     planned = planned_part(read)
     items = {item.id: item for item in planned.items}
+    _check_moments(read)
     for number, event in enumerate(read.events):
         if event.person is not None and event.person >= len(read.people):
             raise InputError(f"nobody has number {event.person} of {len(read.people)}", f"events[{number}].person")
@@ -193,6 +195,19 @@ def _check(read: ClassDoc) -> None:
                 raise InputError(f"no item '{row.item}' was planned", f"{place}.differences[{number}].item")
             if row.version and row.version not in (items[row.item].versions if row.item else ()):
                 raise InputError(f"there is no version '{row.version}'", f"{place}.differences[{number}].version")
+
+
+def _check_moments(read: ClassDoc) -> None:
+    """Everything happened about the day of the class; it may end after midnight, and days differ by place."""
+    midnight = datetime.datetime.combine(read.held_on, datetime.time(), datetime.UTC)
+    earliest, latest = midnight - datetime.timedelta(days=1), midnight + datetime.timedelta(days=2)
+    moments = [(read.started_at, "started_at"), (read.ended_at, "ended_at")]
+    moments += [(event.at, f"events[{number}].at") for number, event in enumerate(read.events)]
+    for number, person in enumerate(read.people):
+        moments += [(person.joined_at, f"people[{number}].joined_at"), (person.left_at, f"people[{number}].left_at")]
+    for moment, place in moments:
+        if moment is not None and not earliest <= moment < latest:
+            raise InputError(f"is not about the day of the class, {read.held_on}", place)
 
 
 def planned_part(read: ClassDoc) -> Planned:

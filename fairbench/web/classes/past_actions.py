@@ -156,6 +156,8 @@ def import_class(actor: Actor, document: ClassDoc) -> Meeting:
     """A class from our own file, with all that its device told. Raises :class:`InputError` where it is on record
     already, or its group or people are not known here; nothing is kept then."""
     actor.require(Permission.CLASSES)
+    if document.held_on > timezone.localdate():
+        raise InputError("this class is still to come", "held_on")
     group = _group(document.group.name, document.group.id)
     known = _uuid(document.id)
     if known and Meeting.objects.filter(id=known).exists():
