@@ -123,7 +123,7 @@ class ClassDoc(Doc):
     format_version: Literal[1]
     id: str = Field(default="", max_length=64, description="Where it is known already, it is not taken in twice.")
     group: GroupDoc
-    held_on: datetime.date = Field(strict=False, ge=FIRST_DAY, le=LAST_DAY)
+    held_on: datetime.date = Field(strict=False)
     started_at: Moment | None = None
     ended_at: Moment | None = None
     source: Literal["screen", "paper"] = "screen"
@@ -199,6 +199,8 @@ def _check(read: ClassDoc) -> None:
 
 def _check_moments(read: ClassDoc) -> None:
     """Everything happened about the day of the class; it may end after midnight, and days differ by place."""
+    if not FIRST_DAY <= read.held_on <= LAST_DAY:
+        raise InputError(f"is not from {FIRST_DAY} to {LAST_DAY}", "held_on")
     midnight = datetime.datetime.combine(read.held_on, datetime.time(), datetime.UTC)
     earliest, latest = midnight - datetime.timedelta(days=1), midnight + datetime.timedelta(days=2)
     moments = [(read.started_at, "started_at"), (read.ended_at, "ended_at")]
