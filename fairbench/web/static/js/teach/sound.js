@@ -2,9 +2,16 @@
 
 const KEY = "fairbench.sound";
 
-function called(beat) {
+const BY_WORD = new Set(["quiet", "round"]); // of a press or a stage it matters what comes, not which round it is
+
+export function called(beat) {
   if (beat.calls === "pulse") return beat.of - beat.number + 1;
-  return beat.calls === "quiet" ? beat.word : beat.number;
+  return BY_WORD.has(beat.calls) ? beat.word : beat.number;
+}
+
+// What is said once: a count as a whole, of a press or a stage each part.
+export function spokenOnce(beat) {
+  return `${beat.calls}:${beat.number}:${beat.side}${BY_WORD.has(beat.calls) ? `:${beat.at}` : ""}`;
 }
 
 export class Sound {
@@ -25,7 +32,7 @@ export class Sound {
 
   follow(player) {
     const { beat, step, running } = player;
-    const mark = running && step?.kind === "work" && beat ? `${player.index}:${beat.calls}:${beat.number}:${beat.side}` : null;
+    const mark = running && step?.kind === "work" && beat ? `${player.index}:${spokenOnce(beat)}` : null;
     if (mark === this.lastBeat) return;
     this.lastBeat = mark;
     if (!mark) return;
