@@ -2,13 +2,16 @@
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, Literal, TypeVar
 from uuid import UUID
 
 from pydantic import Field
 
+from fairbench.core.plan import plan as plans
+from fairbench.core.plan.plan import Item
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.plans.actions import Edited
+from fairbench.web.plans import actions
+from fairbench.web.plans.actions import Edited, Touches
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.inputs import Input, ItemId, Slug, Whole
 
@@ -68,3 +71,28 @@ def edit(
         return does
 
     return register
+
+
+class SwitchInput(EditInput):
+    """Something that is on or, where the box is left empty, off."""
+
+    value: Literal["on", ""] = ""
+
+
+def edit_item(
+    actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, message: str, *, touches: bool = True
+) -> Done:
+    """Change the plan; it is refused where another window changed the same item, unless nothing is touched."""
+    what = Touches(item=given.item) if touches else None
+    return Done(actions.edit(actor, plan_id, given.seen, change, message, what), message, given.item)
+
+
+def change_item(actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Item], Item], message: str) -> Done:
+    """Put an item in the place of the one with its id."""
+    return edit_item(
+        actor,
+        plan_id,
+        given,
+        lambda plan: plans.change(plan, change(plan.item(given.item))),
+        f"{message} {given.name}.",
+    )

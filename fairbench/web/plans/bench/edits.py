@@ -1,17 +1,14 @@
 """What a person can do with the exercises of a plan on the bench, and with the plan's own details."""
 
 import datetime
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import replace
-from typing import Any, Literal
+from typing import Any
 from uuid import UUID
 
 from django.utils import timezone
 from pydantic import Field
 
-from fairbench.core.dose import edit as dose_edit
-from fairbench.core.dose.dose import MOST_PARTS, Dose
-from fairbench.core.dose.stages import LONGEST_TEXT
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.formats.conditions_doc import load_conditions
@@ -29,22 +26,14 @@ from fairbench.web.plans.actions import Edited, Touches
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import find
-from fairbench.web.site.inputs import Figure, Input, Lines, OneLine, OptionalId, Slug, Whole
+from fairbench.web.site.inputs import Input, Lines, OneLine, OptionalId, Slug, Whole
 
-from . import block_edits
-from .edit import EDITS, Done, EditInput, edit
+from . import block_edits, dose_edits
+from .edit import EDITS, Done, EditInput, SwitchInput, change_item, edit, edit_item
 
-__all__ = ["EDITS", "block_edits"]
+__all__ = ["EDITS", "block_edits", "dose_edits"]
 
 GIVEN_FOR = datetime.timedelta(days=7)
-_MOST_STEPS = 10
-
-
-def _edit(
-    actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, message: str, *, touches: bool = True
-) -> Done:
-    what = Touches(item=given.item) if touches else None
-    return Done(actions.edit(actor, plan_id, given.seen, change, message, what), message, given.item)
 
 
 # Items: putting them down, moving them, taking them away.
@@ -80,7 +69,7 @@ def remove(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
         beside[:] = ids[at + 1 : at + 2] or ids[max(0, at - 1) : at]
         return plans.remove(plan, given.item)
 
-    done = _edit(actor, plan_id, given, change, f"Removed {given.name}.")
+    done = edit_item(actor, plan_id, given, change, f"Removed {given.name}.")
     return replace(done, chosen=beside[0] if beside else "")
 
 
@@ -88,7 +77,7 @@ def remove(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
 def copy(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     """The same item once more, right after it."""
     new_id = actions.new_id()
-    done = _edit(
+    done = edit_item(
         actor,
         plan_id,
         given,
@@ -101,7 +90,7 @@ def copy(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
 
 def _place(actor: Actor, plan_id: UUID, given: EditInput, change: actions.Change, message: str) -> Done:
     """A move: it can always be made, so it touches nothing that others may have changed."""
-    return _edit(actor, plan_id, given, change, f"Moved {given.name}{message}.", touches=False)
+    return edit_item(actor, plan_id, given, change, f"Moved {given.name}{message}.", touches=False)
 
 
 class MoveInput(EditInput):
@@ -146,7 +135,7 @@ class VersionInput(EditInput):
 @edit("version", VersionInput)
 def version(actor: Actor, plan_id: UUID, given: VersionInput) -> Done:
     """Another version of the item's exercise, at its usual dose."""
-    return _edit(
+    return edit_item(
         actor,
         plan_id,
         given,
@@ -170,7 +159,7 @@ def swap(actor: Actor, plan_id: UUID, given: SwapInput) -> Done:
         item = plan.item(given.item)
         return plans.change(plan, replace(item, exercise=exercise.id, version=version.id, dose=None))
 
-    return _edit(actor, plan_id, given, change, f"Swapped for {exercise.name}.")
+    return edit_item(actor, plan_id, given, change, f"Swapped for {exercise.name}.")
 
 
 class GiveInput(EditInput):
@@ -212,164 +201,11 @@ def bases(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
         changed[:] = [len(proposal.changes)]
         return with_bases(plan, proposal.changes)
 
-    done = _edit(actor, plan_id, given, change, "Took the fairest versions.", touches=False)
+    done = edit_item(actor, plan_id, given, change, "Took the fairest versions.", touches=False)
     return replace(done, message=f"Took the fairest versions: {changed[0]} changed.", chosen="")
 
 
-# How much of it: the dose.
-
-
-def _dose(
-    actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Dose], Dose], message: str = "Changed the dose of"
-) -> Done:
-    def on_plan(plan: plans.Plan) -> plans.Plan:
-        item = plan.item(given.item)
-        dose = item.dose or shelf().exercise(item.exercise).version(item.version).dose
-        return plans.change(plan, replace(item, dose=change(dose)))
-
-    return _edit(actor, plan_id, given, on_plan, f"{message} {given.name}.")
-
-
-class FieldInput(EditInput):
-    field: str = Field(max_length=60)
-    value: Figure
-
-
-@edit("field", FieldInput)
-def set_field(actor: Actor, plan_id: UUID, given: FieldInput) -> Done:
-    """One field of the dose, or the rest after it."""
-    if given.field == "rest_after":
-        return _on_item(actor, plan_id, given, lambda item: replace(item, rest_after=float(given.value)), "Changed")
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.set_field(dose, given.field, given.value))
-
-
-class NudgeInput(EditInput):
-    steps: Whole = Field(ge=-_MOST_STEPS, le=_MOST_STEPS)
-
-
-@edit("nudge", NudgeInput)
-def nudge(actor: Actor, plan_id: UUID, given: NudgeInput) -> Done:
-    """More or less of it, by steps of its main field."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.nudge(dose, given.steps))
-
-
-class ValueInput(EditInput):
-    value: str = Field(default="", max_length=60)
-
-
-@edit("kind", ValueInput)
-def kind(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
-    """Another kind of dose, at its starting figures."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_kind(dose, given.value))
-
-
-@edit("sides", ValueInput)
-def sides(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
-    """The dose shared otherwise between sides and directions; where the version cannot be done so, with the version of
-    the exercise that can. Refused where none can."""
-
-    def on_plan(plan: plans.Plan) -> plans.Plan:
-        item = plan.item(given.item)
-        exercise = shelf().exercise(item.exercise)
-        version = exercise.version(item.version)
-        dose = dose_edit.take_sides(item.dose or version.dose, given.value)
-        other = exercise.done_with(version, dose.sides)
-        if other is None:
-            version.check_sides(dose.sides)
-        if other is None or other is version:
-            return plans.change(plan, replace(item, dose=dose))
-        dose = dose_edit.take_sides(other.dose, given.value)
-        return plans.change(plan, replace(item, version=other.id, dose=None if dose == other.dose else dose))
-
-    return _edit(actor, plan_id, given, on_plan, f"Changed the dose of {given.name}.")
-
-
-class PartInput(EditInput):
-    """A part of a sequence by its number, from 0."""
-
-    part: Whole = Field(ge=0, le=MOST_PARTS)
-
-
-@edit("add_part", ValueInput)
-def add_part(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
-    """A further part of a sequence, at the end."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.add_part(dose, given.value))
-
-
-@edit("remove_part", PartInput)
-def remove_part(actor: Actor, plan_id: UUID, given: PartInput) -> Done:
-    """A sequence without one of its parts."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.remove_part(dose, given.part))
-
-
-@edit("part_earlier", PartInput)
-def part_earlier(actor: Actor, plan_id: UUID, given: PartInput) -> Done:
-    """A part one place earlier."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.part_earlier(dose, given.part))
-
-
-@edit("share", ValueInput)
-def share(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
-    """Breaths and the clock for each side or in all."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_share(dose, given.value))
-
-
-class SaidInput(EditInput):
-    """Something written as one says it."""
-
-    value: OneLine = Field(default="", max_length=LONGEST_TEXT)
-
-
-@edit("stages", SaidInput)
-def stages(actor: Actor, plan_id: UUID, given: SaidInput) -> Done:
-    """The stages of a press, as they are said."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_stages(dose, given.value))
-
-
-@edit("load", SaidInput)
-def load(actor: Actor, plan_id: UUID, given: SaidInput) -> Done:
-    """What is worked against, as it is said."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_load(dose, given.value))
-
-
-@edit("effort", SaidInput)
-def effort(actor: Actor, plan_id: UUID, given: SaidInput) -> Done:
-    """How hard, as it is said."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_effort(dose, given.value))
-
-
-@edit("ending", ValueInput)
-def ending(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
-    """What ends a set."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_ending(dose, given.value))
-
-
-class SwitchInput(EditInput):
-    """Something that is on or, where the box is left empty, off."""
-
-    value: Literal["on", ""] = ""
-
-
-@edit("music", SwitchInput)
-def music(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
-    """To a beat, or to none."""
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.to_music(dose, given.value == "on"))
-
-
-@edit("usual", EditInput)
-def usual(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
-    """The version's usual dose again."""
-    return _on_item(actor, plan_id, given, lambda item: replace(item, dose=None), "Usual dose again for")
-
-
-def _on_item(actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[Item], Item], message: str) -> Done:
-    return _edit(
-        actor,
-        plan_id,
-        given,
-        lambda plan: plans.change(plan, change(plan.item(given.item))),
-        f"{message} {given.name}.",
-    )
+# What stands at an item.
 
 
 class NoteInput(EditInput):
@@ -379,13 +215,13 @@ class NoteInput(EditInput):
 @edit("note", NoteInput)
 def note(actor: Actor, plan_id: UUID, given: NoteInput) -> Done:
     """What the instructor wants to remember at the item."""
-    return _on_item(actor, plan_id, given, lambda item: replace(item, note=given.value), "Saved the note at")
+    return change_item(actor, plan_id, given, lambda item: replace(item, note=given.value), "Saved the note at")
 
 
 @edit("extra", SwitchInput)
 def extra(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
     """Whether it is skipped first when time runs out."""
-    return _on_item(actor, plan_id, given, lambda item: replace(item, extra=given.value == "on"), "Marked")
+    return change_item(actor, plan_id, given, lambda item: replace(item, extra=given.value == "on"), "Marked")
 
 
 # The plan's own details.
