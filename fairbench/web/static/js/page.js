@@ -5,6 +5,7 @@ import "./device/leave.js";
 import { countRefused, countWaiting, sendAll } from "./device/notes.js";
 import { forgetAll, forgetEnded } from "./device/pages.js";
 import { withSealed } from "./device/seal.js";
+import "./kept-press.js";
 
 const banner = document.getElementById("lost-touch");
 
