@@ -5,25 +5,23 @@ from itertools import pairwise
 
 from hypothesis import strategies as st
 
-from fairbench.core.dose.dose import (
+from fairbench.core.dose.dose import Dose, Ending, Share
+from fairbench.core.dose.effort import Effort, EffortScale
+from fairbench.core.dose.load import Band, BandLength, BodyShare, Kilograms, ResistanceStep
+from fairbench.core.dose.stages import Stage, StageKind
+from fairbench.core.dose.tempo import Tempo
+from fairbench.core.dose.work import (
     Breaths,
     ContractRelax,
-    Dose,
-    Ending,
     Hold,
     Pulses,
     RampedIsometric,
     Repetitions,
     Sequence,
-    Share,
     StagedIsometric,
     Timed,
     parts_of,
 )
-from fairbench.core.dose.effort import Effort, EffortScale
-from fairbench.core.dose.load import Band, BandLength, BodyShare, Kilograms, ResistanceStep
-from fairbench.core.dose.stages import Stage, StageKind
-from fairbench.core.dose.tempo import Tempo
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.people.person import Group, Person

@@ -1,8 +1,8 @@
 """Time: over or under, a block out of its share, talk and transfers that eat the class."""
 
 from ..clock import minutes_and_seconds, span
-from ..dose.dose import Repetitions
 from ..dose.tempo import faster_than_safe
+from ..dose.work import Repetitions
 from ..exercises.aim import BlockKind
 from ..plan.timeline import StepKind, Timeline
 from .findings import Finding, Weight, gravest_first

@@ -6,28 +6,26 @@ from typing import Any
 from ..errors import DoseError
 from ..limits import SECONDS, WHOLE
 from ..sides import Sides
-from .dose import (
+from .dose import Dose, Ending, Share
+from .effort import read_effort
+from .load import read_load
+from .stages import read_stages
+from .tempo import Tempo
+from .work import (
     Breaths,
     ContractRelax,
-    Dose,
-    Ending,
     Hold,
     Part,
     Pulses,
     RampedIsometric,
     Repetitions,
     Sequence,
-    Share,
     StagedIsometric,
     Timed,
     Work,
     fields_of,
     kind_of,
 )
-from .effort import read_effort
-from .load import read_load
-from .stages import read_stages
-from .tempo import Tempo
 
 
 @dataclass(frozen=True, slots=True)

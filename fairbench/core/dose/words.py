@@ -4,17 +4,15 @@ from functools import lru_cache
 
 from ..clock import spoken_seconds
 from ..sides import Sides
-from .dose import (
+from .dose import Dose, Ending, Share
+from .work import (
     Breaths,
     ContractRelax,
-    Dose,
-    Ending,
     Hold,
     Pulses,
     RampedIsometric,
     Repetitions,
     Sequence,
-    Share,
     StagedIsometric,
     Timed,
     Work,

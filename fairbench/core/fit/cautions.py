@@ -6,10 +6,11 @@ from functools import lru_cache
 
 from ..body.demands import WORDS, Demand
 from ..body.movement import Movement, demands
-from ..dose.dose import ContractRelax, Dose, Hold, RampedIsometric, Repetitions, StagedIsometric, parts_of
+from ..dose.dose import Dose
 from ..dose.effort import Effort, EffortScale
 from ..dose.load import Band, Kilograms
 from ..dose.stages import StageKind
+from ..dose.work import ContractRelax, Hold, RampedIsometric, Repetitions, StagedIsometric, parts_of
 from ..exercises.exercise import Version
 from ..people.conditions import Conditions, Declared
 from ..people.rules import Effect, Rule, Term, Which

@@ -7,26 +7,24 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal, get_args
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from ..dose.dose import (
+from ..dose.dose import Dose, Ending, Share
+from ..dose.effort import read_effort
+from ..dose.load import read_load
+from ..dose.stages import LONGEST_TEXT, read_stages, stages_words
+from ..dose.tempo import Tempo
+from ..dose.work import (
     KINDS,
     Breaths,
     ContractRelax,
-    Dose,
-    Ending,
     Hold,
     Pulses,
     RampedIsometric,
     Sequence,
-    Share,
     StagedIsometric,
     Work,
     fields_of,
     kind_of,
 )
-from ..dose.effort import read_effort
-from ..dose.load import read_load
-from ..dose.stages import LONGEST_TEXT, read_stages, stages_words
-from ..dose.tempo import Tempo
 from ..errors import InputError
 from ..sides import Sides
 

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from pydantic import ValidationError
 
-from ..dose.dose import KINDS
+from ..dose.work import KINDS
 
 _PLAIN = {
     "missing": "is missing",

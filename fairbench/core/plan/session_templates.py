@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from ..dose.dose import Repetitions
+from ..dose.work import Repetitions
 from ..exercises.aim import BlockKind
 from ..exercises.shelf import Shelf
 from ..people.person import Group

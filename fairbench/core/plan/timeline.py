@@ -9,7 +9,8 @@ from dataclasses import dataclass
 from enum import StrEnum
 from itertools import pairwise
 
-from ..dose.dose import Dose, Run
+from ..dose.dose import Dose
+from ..dose.work import Run
 from ..exercises.aim import BlockKind
 from ..exercises.cues import say
 from ..exercises.exercise import Exercise, Prop, Version

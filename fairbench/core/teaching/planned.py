@@ -5,8 +5,8 @@ from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ..dose.dose import Calls
 from ..dose.words import summary
+from ..dose.work import Calls
 from ..exercises.aim import BlockKind
 from ..plan.timeline import ItemTime, Timeline
 from ..sides import Side

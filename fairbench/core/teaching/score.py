@@ -3,9 +3,9 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ..dose.dose import Calls, Run
 from ..dose.effort import Effort
 from ..dose.tempo import RETURN, WORK
+from ..dose.work import Calls, Run
 from ..exercises.aim import Quality
 from ..exercises.exercise import Exercise
 from ..exercises.phase_words import UNNAMED, PhaseWords

@@ -57,7 +57,7 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
     from django.urls import path
     from django_scopes import scope
 
-    from fairbench.core.dose.dose import Repetitions
+    from fairbench.core.dose.work import Repetitions
     from fairbench.core.formats.catalogue_doc import load_shelf
     from fairbench.web import urls
     from fairbench.web.accounts.models import User

@@ -25,6 +25,7 @@ urlpatterns = [
     path("classes/<uuid:meeting_id>/news/back/", arrivals.news_back, name="news_back"),
     path("classes/<uuid:meeting_id>/guests/", arrivals.guests, name="guests"),
     path("classes/<uuid:meeting_id>/begin/", arrivals.begin, name="begin"),
+    path("classes/<uuid:meeting_id>/prepare/", teach.prepare, name="prepare"),
     path("classes/<uuid:meeting_id>/teach/", teach.teach, name="teach"),
     path("classes/<uuid:meeting_id>/events/", teach.events, name="events"),
     path("classes/<uuid:meeting_id>/device/", teach.device, name="device"),

@@ -9,7 +9,8 @@ from django.db import transaction
 from django.utils import timezone
 from django_scopes import scope
 
-from fairbench.core.dose.dose import Dose, Repetitions
+from fairbench.core.dose.dose import Dose
+from fairbench.core.dose.work import Repetitions
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.formats.session_templates_doc import load_session_templates

@@ -4,8 +4,9 @@ import pytest
 
 from fairbench.core.checks import Weight, check_time
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
-from fairbench.core.dose.dose import Dose, Repetitions, Timed
+from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.tempo import Tempo
+from fairbench.core.dose.work import Repetitions, Timed
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.cues import say

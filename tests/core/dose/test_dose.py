@@ -3,11 +3,12 @@
 import pytest
 from hypothesis import given
 
-from fairbench.core.dose.dose import (
+from fairbench.core.dose.dose import Dose
+from fairbench.core.dose.tempo import Tempo, faster_than_safe
+from fairbench.core.dose.work import (
     Breaths,
     Calls,
     ContractRelax,
-    Dose,
     Hold,
     Pulses,
     RampedIsometric,
@@ -15,7 +16,6 @@ from fairbench.core.dose.dose import (
     Sequence,
     Timed,
 )
-from fairbench.core.dose.tempo import Tempo, faster_than_safe
 from fairbench.core.errors import DoseError
 from fairbench.core.sides import Sides
 from tests.core import strategies

@@ -5,9 +5,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from fairbench.core.dose import edit as dose_edit
-from fairbench.core.dose.dose import Dose, Hold, Pulses, Repetitions, Sequence, kind_of
+from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.tempo import Tempo
 from fairbench.core.dose.words import summary
+from fairbench.core.dose.work import Hold, Pulses, Repetitions, Sequence, kind_of
 from fairbench.core.errors import DoseError
 from fairbench.core.sides import Sides
 from tests.core import strategies

@@ -4,10 +4,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from fairbench.core.dose.dose import Breaths, Dose, Hold, Repetitions
+from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.effort import Effort, EffortScale, read_effort
 from fairbench.core.dose.load import Band, BandLength, BodyShare, Kilograms, ResistanceStep, read_load
 from fairbench.core.dose.words import summary
+from fairbench.core.dose.work import Breaths, Hold, Repetitions
 from fairbench.core.errors import DoseError
 from fairbench.core.fit.cautions import demand_set
 from fairbench.core.plan.timeline import Step, StepKind

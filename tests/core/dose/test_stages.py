@@ -4,9 +4,10 @@ import pytest
 from hypothesis import given
 
 from fairbench.core.dose import edit as dose_edit
-from fairbench.core.dose.dose import Calls, Dose, Repetitions, StagedIsometric
+from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.stages import Stage, StageKind, read_stages, stages_words
 from fairbench.core.dose.words import short, summary
+from fairbench.core.dose.work import Calls, Repetitions, StagedIsometric
 from fairbench.core.errors import DoseError
 from fairbench.core.fit.cautions import demand_set, held_seconds
 from fairbench.core.plan.timeline import Step, StepKind

@@ -5,20 +5,9 @@ import re
 import pytest
 from hypothesis import given
 
-from fairbench.core.dose.dose import (
-    Breaths,
-    ContractRelax,
-    Dose,
-    Ending,
-    Hold,
-    Pulses,
-    RampedIsometric,
-    Repetitions,
-    Sequence,
-    Share,
-    Timed,
-)
+from fairbench.core.dose.dose import Dose, Ending, Share
 from fairbench.core.dose.words import short, summary
+from fairbench.core.dose.work import Breaths, ContractRelax, Hold, Pulses, RampedIsometric, Repetitions, Sequence, Timed
 from fairbench.core.sides import Sides
 from tests.core import strategies
 

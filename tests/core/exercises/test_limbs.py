@@ -4,7 +4,8 @@ import json
 
 import pytest
 
-from fairbench.core.dose.dose import Dose, Repetitions
+from fairbench.core.dose.dose import Dose
+from fairbench.core.dose.work import Repetitions
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.limbs import Limbs, allowed_sides

@@ -4,7 +4,8 @@ from pathlib import Path
 
 import pytest
 
-from fairbench.core.dose.dose import Dose, Repetitions
+from fairbench.core.dose.dose import Dose
+from fairbench.core.dose.work import Repetitions
 from fairbench.core.errors import CatalogueError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.successors import Successor

@@ -3,8 +3,9 @@
 import pytest
 from hypothesis import given
 
-from fairbench.core.dose.dose import Breaths, Dose, Repetitions
+from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.tempo import Tempo
+from fairbench.core.dose.work import Breaths, Repetitions
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.exercise import Exercise

@@ -1,5 +1,6 @@
 """The counting screen, and what its device reports."""
 
+from collections.abc import Sequence
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -10,6 +11,7 @@ from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.stop_signs_doc import load_stop_signs
 from fairbench.core.people.phone import number_in
+from fairbench.core.plan.timeline import Timeline
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
 from fairbench.web.classes.day_notes import PLACES_IN_WORDS, Somebody, cautions_of, people_today
@@ -19,7 +21,7 @@ from fairbench.web.classes.inputs import DiscardInput, LeadInput
 from fairbench.web.classes.meeting import group_of, timeline_of
 from fairbench.web.classes.models import Meeting, TeachEvent
 from fairbench.web.classes.reports import answer, read_report
-from fairbench.web.classes.score import PersonData, score
+from fairbench.web.classes.score import PersonData, ScoreData, score
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.find import find
 
@@ -59,6 +61,21 @@ def _person(somebody: Somebody) -> PersonData:
     }
 
 
+def _score(meeting: Meeting, timeline: Timeline, people: Sequence[Somebody]) -> ScoreData:
+    differing = Differing(timeline, [somebody.person for somebody in people], shelf(), load_conditions())
+    return score(timeline, group_of(meeting), shelf(), differing)
+
+
+def prepare(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """What the counting screen will need, worked out while people arrive: the addresses of its films, first shown
+    first. What was worked out for it is kept by the functions that did."""
+    meeting = find(Meeting, meeting_id, "group")
+    items = _score(meeting, timeline_of(meeting), people_today(meeting))["items"]
+    first = [item["version"]["film"] for item in items]
+    others = [other["film"] for item in items for other in item["others"]]
+    return JsonResponse({"films": list(dict.fromkeys(first + others))})
+
+
 def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """Everything the class needs in one page, so that it plays on without a connection."""
     meeting = find(Meeting, meeting_id, "group")
@@ -68,8 +85,7 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         return redirect("classes:record", meeting.id)
     timeline = timeline_of(meeting)
     people = people_today(meeting)
-    differing = Differing(timeline, [somebody.person for somebody in people], shelf(), load_conditions())
-    data = score(timeline, group_of(meeting), shelf(), differing)
+    data = _score(meeting, timeline, people)
     data["meeting"] = str(meeting.id)
     data["player"] = player_of(meeting)
     data["people"] = [_person(somebody) for somebody in people]

@@ -7,8 +7,9 @@ from uuid import UUID
 from pydantic import Field
 
 from fairbench.core.dose import edit as dose_edit
-from fairbench.core.dose.dose import MOST_PARTS, Dose
+from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.stages import LONGEST_TEXT
+from fairbench.core.dose.work import MOST_PARTS
 from fairbench.core.plan import plan as plans
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.plans.adapter import shelf

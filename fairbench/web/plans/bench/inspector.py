@@ -3,10 +3,11 @@
 from dataclasses import dataclass, replace
 from typing import Any
 
-from fairbench.core.dose.dose import Dose, Ending, Repetitions, Sequence, Share, StagedIsometric, kind_of
+from fairbench.core.dose.dose import Dose, Ending, Share
 from fairbench.core.dose.edit import KIND_WORDS, DoseField, frame_fields, part_fields, work_fields
 from fairbench.core.dose.stages import stages_words
 from fairbench.core.dose.words import summary
+from fairbench.core.dose.work import Repetitions, Sequence, StagedIsometric, kind_of
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.phase_words import PhaseWords, phase_words
 from fairbench.core.exercises.shelf import Shelf
