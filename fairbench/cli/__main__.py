@@ -30,8 +30,9 @@ from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan
-from fairbench.core.plan.timeline import Timeline, compile_timeline
+from fairbench.core.plan.timeline import Timeline
 from fairbench.core.sides import Side
 from fairbench.figures.palette import INKS, palette
 from fairbench.figures.still import POSES, still_svg

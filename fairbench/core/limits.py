@@ -15,6 +15,8 @@ WHOLE = {
     "rounds": (1, 10, "rounds"),
     "count": (1, 60, "pulses"),
     "sets": (1, 10, "sets"),
+    "more": (0, 3, "sets more of one side"),
+    "offered": (0, 3, "sets offered"),
     "beats_per_minute": (40, 180, "beats a minute"),
     "counts": (1, 32, "counts a repetition"),
     "from_percent": (5, 100, "the effort at the start, in percent,"),

@@ -5,9 +5,11 @@ from itertools import pairwise
 
 from hypothesis import strategies as st
 
-from fairbench.core.dose.dose import Dose, Ending, Share
+from fairbench.core.dose.dose import Dose, Ending, Rest, Share
+from fairbench.core.dose.edit import frame_fields, work_fields
 from fairbench.core.dose.effort import Effort, EffortScale
 from fairbench.core.dose.load import Band, BandLength, BodyShare, Kilograms, ResistanceStep
+from fairbench.core.dose.ranges import Range
 from fairbench.core.dose.stages import Stage, StageKind
 from fairbench.core.dose.tempo import Tempo
 from fairbench.core.dose.work import (
@@ -25,9 +27,12 @@ from fairbench.core.dose.work import (
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.brackets import Bracket, BracketKind
+from fairbench.core.plan.lines import Line, LineKind
 from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.purpose import Purpose
 from fairbench.core.positions import Position
-from fairbench.core.sides import Side, Sides
+from fairbench.core.sides import First, Side, Sides
 
 SHELF = load_shelf()
 
@@ -92,6 +97,34 @@ efforts = st.one_of(
 )
 
 
+def _and_ranges(dose: Dose) -> st.SearchStrategy[Dose]:
+    """The same, with a range around some of its figures."""
+    figures = [field for field in (*work_fields(dose), *frame_fields(dose)) if "." not in field.path]
+    figures = [field for field in figures if field.path in ("sets", "reps", "repeats", "seconds", "count", "rounds")]
+    around = [
+        Range(field.path, max(field.low, field.value - 1), min(field.high, field.value + 2))
+        for field in figures
+        if field.high > field.low
+    ]
+    if not around or isinstance(dose.work, Breaths):
+        return st.just(dose)
+    return st.lists(st.sampled_from(around), max_size=2, unique_by=lambda one: one.path).map(
+        lambda ranges: replace(dose, ranges=tuple(ranges))
+    )
+
+
+@st.composite
+def _said_of_sides(draw: st.DrawFn, dose: Dose) -> Dose:
+    """The same with what is said of sides, further sets and rests."""
+    dose = replace(dose, offered=draw(st.integers(0, 2)))
+    if dose.sides.tell_sides:
+        firsts = [first for first in First if not (first.is_personal and dose.sides is Sides.ALTERNATING)]
+        dose = replace(dose, first=draw(st.sampled_from(firsts)))
+    rests = [rest for rest in Rest if dose.has_two_sides or rest is not Rest.OTHER_SIDE]
+    more = draw(st.integers(0, 2)) if dose.has_two_sides else 0
+    return replace(dose, rest_how=draw(st.sampled_from(rests)), more=more)
+
+
 def _dose(work: st.SearchStrategy, sides: st.SearchStrategy) -> st.SearchStrategy[Dose]:
     return st.builds(
         Dose,
@@ -104,7 +137,7 @@ def _dose(work: st.SearchStrategy, sides: st.SearchStrategy) -> st.SearchStrateg
         st.sampled_from(Share),
         load=st.none() | loads,
         effort=st.none() | efforts,
-    )
+    ).flatmap(_and_ranges)
 
 
 doses = st.one_of(
@@ -122,7 +155,8 @@ def doses_of(draw: st.DrawFn, exercise: str, version: str) -> Dose:
     can_be = SHELF.exercise(exercise).version(version).sides
     if any(isinstance(part, ContractRelax | RampedIsometric | StagedIsometric) for part in parts_of(dose.work)):
         can_be -= {Sides.ALTERNATING}
-    return replace(dose, sides=draw(st.sampled_from(sorted(can_be))))
+    shared = dose.shared(draw(st.sampled_from(sorted(can_be))))
+    return draw(_said_of_sides(shared))
 
 
 _block_names = st.sampled_from(["", "Second round"])
@@ -139,14 +173,24 @@ def plans(draw: st.DrawFn) -> Plan:
             rest_after=draw(st.none() | quarters(0, 60)),
             note=draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), max_size=30)),
             extra=draw(st.booleans()),
+            optional=draw(st.booleans()),
         )
         for number in range(count)
     ]
     cuts = sorted(draw(st.lists(st.integers(0, count), min_size=2, max_size=5)))
     bounds = [0, *cuts, count]
+    kinds = [draw(st.sampled_from(BlockKind)) for _ in bounds[1:]]
+    brackets: list[Bracket] = []
+    for a, b in pairwise(bounds):
+        if b - a > 1 and draw(st.booleans()):
+            bracket = draw(_brackets(f"b{a}"))
+            brackets.append(bracket)
+            items[a:b] = [replace(item, bracket=bracket.id) for item in items[a:b]]
     blocks = tuple(
-        Block(draw(st.sampled_from(BlockKind)), tuple(items[a:b]), draw(_block_names)) for a, b in pairwise(bounds)
+        Block(kind, tuple(items[a:b]), draw(_block_names)) for kind, (a, b) in zip(kinds, pairwise(bounds), strict=True)
     )
+    where = st.sampled_from(["", *(item.id for item in items)])
+    lines = draw(st.lists(st.builds(Line, st.just(""), st.sampled_from(LineKind), where, quarters(5, 90)), max_size=3))
     return Plan(
         draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), min_size=1, max_size=40).filter(str.strip)),
         draw(st.integers(5, 180)),
@@ -154,7 +198,32 @@ def plans(draw: st.DrawFn) -> Plan:
         draw(st.sampled_from(Side)),
         draw(st.integers(0, 60)),
         draw(st.sampled_from([Position.SEATED, Position.STANDING])),
+        draw(st.sampled_from([None, Position.SEATED, Position.SUPINE])),
+        tuple(brackets),
+        tuple(replace(line, id=f"l{number}") for number, line in enumerate(lines)),
+        draw(st.sampled_from(Purpose)),
+        draw(st.frozensets(st.sampled_from(["a", "b"]))),
     )
+
+
+def _brackets(bracket_id: str) -> st.SearchStrategy[Bracket]:
+    return st.builds(
+        Bracket,
+        st.just(bracket_id),
+        st.sampled_from(BracketKind),
+        st.integers(1, 4),
+        quarters(0, 60),
+        quarters(5, 90),
+        st.sampled_from(First),
+    ).map(_as_it_is_written)
+
+
+def _as_it_is_written(bracket: Bracket) -> Bracket:
+    """Only what counts for its kind, as it stands in a file."""
+    usual = Bracket("", bracket.kind)
+    if bracket.kind is not BracketKind.ROUNDS:
+        bracket = replace(bracket, rounds=usual.rounds)
+    return bracket if bracket.kind is BracketKind.STATIONS else replace(bracket, seconds=usual.seconds)
 
 
 paces = st.integers(100, 300).map(lambda n: n / 100)

@@ -7,8 +7,8 @@ from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
-from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
 from fairbench.web.classes.differences import Differing
 from fairbench.web.classes.score import score

@@ -5,10 +5,11 @@ from typing import Any
 
 from ..errors import DoseError
 from ..limits import SECONDS, WHOLE
-from ..sides import Sides
-from .dose import Dose, Ending, Share
+from ..sides import First, Sides
+from .dose import Dose, Ending, Rest, Share, figure_in
 from .effort import read_effort
 from .load import read_load
+from .ranges import range_of
 from .stages import read_stages
 from .tempo import Tempo
 from .work import (
@@ -40,6 +41,8 @@ class DoseField:
     high: float
     step: float
     assumed: bool = False
+    range: str = ""
+    """The ends within which it is picked, as they are written; nothing where it has no range."""
 
 
 STARTING_WORK: dict[str, Work] = {
@@ -91,6 +94,8 @@ _WORDS = {
     "beats_per_minute": "Beats a minute",
     "counts": "Counts each",
     "sets": "Sets",
+    "more": "Sets more, first side",
+    "offered": "Sets offered",
     "rest": "Rest between sets",
     "switch": "Switch",
 }
@@ -108,40 +113,88 @@ _SECONDS_BOUNDS: dict[tuple[type, str], tuple[str, float]] = {
 
 def work_fields(dose: Dose) -> tuple[DoseField, ...]:
     """The figures of the work in the order a person sets them, the main one first."""
-    return tuple(_fields(dose.work, "", dose.assumed))
+    return tuple(_ranged(dose, field) for field in _fields(dose.work, "", dose.assumed))
 
 
 def frame_fields(dose: Dose) -> tuple[DoseField, ...]:
     """Sets, rest and switch, as far as they count for this dose."""
-    figures = [_whole("sets", dose.sets, "sets", dose.assumed)]
-    if dose.sets > 1:
+    figures = [_ranged(dose, _whole("sets", dose.sets, "sets", dose.assumed))]
+    if dose.has_two_sides:
+        figures.append(_whole("more", dose.more, "more", dose.assumed))
+    figures.append(_whole("offered", dose.offered, "offered", dose.assumed))
+    if len(dose.passes) > 1 and dose.rest_how is not Rest.OTHER_SIDE:
         figures.append(_seconds("rest", dose.rest, "rest", 5, dose.assumed))
     if dose.sides.passes > 1:
         figures.append(_seconds("switch", dose.switch, "switch", 1, dose.assumed))
     return tuple(figures)
 
 
+def _ranged(dose: Dose, field: DoseField) -> DoseField:
+    """A figure with its range: the ends are its bounds."""
+    one = dose.range_of(field.path)
+    return field if one is None else replace(field, low=one.low, high=one.high, range=one.words)
+
+
 def set_field(dose: Dose, path: str, value: float | int) -> Dose:
-    """The dose with one figure set; it is no longer assumed. Raises :class:`DoseError`."""
-    if path in ("sets", "rest", "switch"):
-        changed = replace(dose, **_only(path, value))
-    else:
-        changed = replace(dose, work=_set_in_work(dose.work, path.split("."), value))
+    """The dose with one figure set; it is no longer assumed. Raises :class:`DoseError`, also for a figure outside of
+    the range that it is picked in."""
+    one = dose.range_of(path)
+    if one is not None and not one.low <= value <= one.high:
+        raise DoseError(f"it is picked within {one.words}; for another range write it, such as 4–10", path)
+    changed = _with_field(dose, path, value)
     return replace(changed, assumed=dose.assumed - {path.split(".")[0]})
+
+
+def set_range(dose: Dose, path: str, text: str) -> Dose:
+    """The dose with a figure that is picked within two ends, as somebody wrote them; the figure stays where it is if
+    that is between them. Both ends the same make it a figure without a range. Raises :class:`DoseError`."""
+    others = tuple(one for one in dose.ranges if one.path != path)
+    now = figure_in(dose, path)
+    ends = [end.strip() for end in text.replace("–", "-").split("-")]
+    if len(ends) == 2 and ends[0] == ends[1] and ends[0].replace(".", "", 1).isdigit():
+        figure = float(ends[0])
+        return set_field(replace(dose, ranges=others), path, int(figure) if isinstance(now, int) else figure)
+    one = range_of(path, text)
+    point = now if one.low <= now <= one.high else one.first_point
+    picked = _with_field(replace(dose, ranges=others), path, int(point) if isinstance(now, int) else point)
+    return replace(picked, ranges=(*others, one), assumed=dose.assumed - {path.split(".")[0]})
+
+
+def at_share(dose: Dose, share: float) -> Dose:
+    """The dose with every figure that has a range picked at a share of the way between its ends: 0 the least, 1 the
+    most. What two sides share evenly stays even."""
+    for one in dose.ranges:
+        point = one.point(share)
+        while True:
+            try:
+                dose = _with_field(dose, one.path, int(point) if one.is_whole else point)
+                break
+            except DoseError:
+                point -= 1
+                if point < one.low:
+                    break
+    return dose
+
+
+def _with_field(dose: Dose, path: str, value: float | int) -> Dose:
+    if path in ("sets", "rest", "switch", "more", "offered"):
+        return replace(dose, **_only(path, value))
+    return replace(dose, work=_set_in_work(dose.work, path.split("."), value))
 
 
 def take_kind(dose: Dose, kind: str) -> Dose:
     """The dose with another kind of work at its starting figures; sides and sets stay."""
     if kind not in STARTING_WORK:
         raise DoseError(f"there is no kind of dose '{kind}'", "kind")
-    return replace(dose, work=STARTING_WORK[kind], assumed=dose.assumed & {"rest", "switch"})
+    ranges = tuple(one for one in dose.ranges if one.path == "sets")
+    return replace(dose, work=STARTING_WORK[kind], assumed=dose.assumed & {"rest", "switch"}, ranges=ranges)
 
 
 def take_sides(dose: Dose, sides: str) -> Dose:
     """The dose shared otherwise between sides."""
     if sides not in list(Sides):
         raise DoseError(f"there is no way of sharing called '{sides}'", "sides")
-    return replace(dose, sides=Sides(sides))
+    return dose.shared(Sides(sides))
 
 
 def take_ending(dose: Dose, ending: str) -> Dose:
@@ -151,29 +204,58 @@ def take_ending(dose: Dose, ending: str) -> Dose:
     return replace(dose, ending=Ending(ending))
 
 
+def take_first(dose: Dose, first: str) -> Dose:
+    """Which side begins, or is the only one. Raises :class:`DoseError`."""
+    if first not in list(First):
+        raise DoseError(f"there is no side called '{first}'", "first")
+    return replace(dose, first=First(first))
+
+
+def take_rest_how(dose: Dose, how: str) -> Dose:
+    """How one rests between sets. Raises :class:`DoseError`."""
+    if how not in list(Rest):
+        raise DoseError(f"there is no rest called '{how}'", "rest_how")
+    return replace(dose, rest_how=Rest(how))
+
+
 def add_part(dose: Dose, kind: str) -> Dose:
     """A further part at the end, at its starting figures; a single piece of work becomes a sequence. Raises
     :class:`DoseError`."""
     part = STARTING_WORK.get(kind)
     if part is None or isinstance(part, Sequence | StagedIsometric) or isinstance(dose.work, StagedIsometric):
         raise DoseError(f"a sequence has no part '{kind}'", "part")
-    there = dose.work.parts if isinstance(dose.work, Sequence) else (dose.work,)
-    return replace(dose, work=Sequence((*there, part)))
+    if isinstance(dose.work, Sequence):
+        return replace(dose, work=Sequence((*dose.work.parts, part)))
+    ranges = tuple(one if one.path == "sets" else replace(one, path=f"parts.0.{one.path}") for one in dose.ranges)
+    return replace(dose, work=Sequence((dose.work, part)), ranges=ranges)
 
 
 def remove_part(dose: Dose, number: int) -> Dose:
     """Without a part; where one is left, that is the work. Raises :class:`DoseError`."""
-    parts = list(_parts(dose, number))
-    del parts[number]
-    return replace(dose, work=Sequence(tuple(parts)) if len(parts) > 1 else parts[0])
+    return _in_order(dose, [place for place in range(len(_parts(dose, number))) if place != number])
 
 
 def part_earlier(dose: Dose, number: int) -> Dose:
     """A part changes places with the one before it; the first stays. Raises :class:`DoseError`."""
-    parts = list(_parts(dose, number))
+    order = list(range(len(_parts(dose, number))))
     if number:
-        parts[number - 1], parts[number] = parts[number], parts[number - 1]
-    return replace(dose, work=Sequence(tuple(parts)))
+        order[number - 1], order[number] = order[number], order[number - 1]
+    return _in_order(dose, order)
+
+
+def _in_order(dose: Dose, order: list[int]) -> Dose:
+    """The parts of a sequence in another order or fewer of them, each with its ranges."""
+    parts = [_parts(dose, 0)[place] for place in order]
+    ranges = []
+    for one in dose.ranges:
+        if not one.path.startswith("parts."):
+            ranges.append(one)
+            continue
+        _, number, rest = one.path.split(".", 2)
+        if int(number) in order:
+            path = f"parts.{order.index(int(number))}.{rest}" if len(parts) > 1 else rest
+            ranges.append(replace(one, path=path))
+    return replace(dose, work=Sequence(tuple(parts)) if len(parts) > 1 else parts[0], ranges=tuple(ranges))
 
 
 def _parts(dose: Dose, number: int) -> tuple[Part, ...]:
@@ -187,7 +269,10 @@ def part_fields(dose: Dose) -> tuple[tuple[str, tuple[DoseField, ...]], ...]:
     if not isinstance(dose.work, Sequence):
         return ()
     return tuple(
-        (KIND_WORDS[kind_of(part)], tuple(_fields(part, f"parts.{number}.", frozenset())))
+        (
+            KIND_WORDS[kind_of(part)],
+            tuple(_ranged(dose, field) for field in _fields(part, f"parts.{number}.", frozenset())),
+        )
         for number, part in enumerate(dose.work.parts)
     )
 
@@ -225,7 +310,8 @@ def to_music(dose: Dose, on: bool) -> Dose:
         tempo = Tempo.to_music(120, counts)
     else:
         tempo = Tempo()
-    return replace(dose, work=replace(dose.work, tempo=tempo), assumed=dose.assumed - {"tempo"})
+    ranges = tuple(one for one in dose.ranges if not one.path.startswith("tempo."))
+    return replace(dose, work=replace(dose.work, tempo=tempo), assumed=dose.assumed - {"tempo"}, ranges=ranges)
 
 
 def nudge(dose: Dose, steps: int) -> Dose:

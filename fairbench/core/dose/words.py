@@ -3,8 +3,8 @@
 from functools import lru_cache
 
 from ..clock import spoken_seconds
-from ..sides import Sides
-from .dose import Dose, Ending, Share
+from ..sides import First, Sides
+from .dose import Dose, Ending, Rest, Share
 from .work import (
     Breaths,
     ContractRelax,
@@ -37,18 +37,44 @@ def times(count: int) -> str:
 @lru_cache(maxsize=_KEPT)
 def summary(dose: Dose, limb: str = "side") -> str:
     """The dose as a person reads it. ``limb`` is what one side is called: arm, leg, side."""
-    each = _each(dose.sides, limb)
+    each = _each(dose, limb)
     said = _alternating(dose, limb) if dose.sides is Sides.ALTERNATING else _joined(dose.work, each)
     parts = [said] if dose.ending is Ending.COUNT else [f"up to {said}", _ENDINGS[dose.ending]]
     if dose.sets > 1:
         parts.append(f"{dose.sets} sets")
-    if _is_counted(dose.work) and (dose.sets > 1 or each):
+    if dose.more:
+        parts.append(f"{_sets_more(dose.more)} {_on_first(dose.first, limb)}")
+    if _is_counted(dose.work) and (len(dose.passes) > 1 or each):
         parts.append(f"{dose.time.count} in all")
+    if dose.offered:
+        parts.append("one more set offered" if dose.offered == 1 else f"{dose.offered} more sets offered")
+    if len(dose.passes) > 1 and dose.rest_how is not Rest.TIME:
+        parts.append(rest_words(dose))
+    if dose.ranges:
+        parts.append(f"picked within {', '.join(one.said for one in dose.ranges)}")
     if dose.load is not None:
         parts.append(dose.load.words)
     if dose.effort is not None:
         parts.append(f"effort {dose.effort.words}")
     return " · ".join(parts)
+
+
+def rest_words(dose: Dose) -> str:
+    """How one rests between sets, where that is not simply for some seconds."""
+    return {
+        Rest.TIME: f"rest {spoken_seconds(dose.rest)}",
+        Rest.OTHER_SIDE: "one side rests while the other works",
+        Rest.AS_NEEDED: f"rest as needed, up to {spoken_seconds(dose.rest)}",
+        Rest.IN_PLACE: f"rest {spoken_seconds(dose.rest)} in a place to rest",
+    }[dose.rest_how]
+
+
+def _sets_more(number: int) -> str:
+    return "1 set more" if number == 1 else f"{number} sets more"
+
+
+def _on_first(first: First, limb: str) -> str:
+    return f"on the {'first' if first is First.PLAN else first.value} {limb}"
 
 
 @lru_cache(maxsize=_KEPT)
@@ -57,7 +83,9 @@ def short(dose: Dose) -> str:
     figure = _short_work(dose.work)
     if dose.shares and dose.share is Share.IN_ALL:
         return figure if dose.sets == 1 else f"{dose.sets}×{figure}"
-    if dose.sides is not Sides.TOGETHER and isinstance(dose.work, Repetitions | Pulses):
+    if dose.sides is Sides.ONE_SIDE:
+        figure = f"{figure} one side"
+    elif dose.sides is not Sides.TOGETHER and isinstance(dose.work, Repetitions | Pulses):
         figure = f"{figure}+{figure}"
     elif dose.sides is not Sides.TOGETHER:
         figure = f"{figure} each"
@@ -73,17 +101,21 @@ def _alternating(dose: Dose, limb: str) -> str:
     words = [
         _joined(part, "in all" if shared and isinstance(part, Breaths | Timed) else f"each {limb}") for part in parts
     ]
-    return f"{', then '.join(words)}, alternating"
+    begins = "" if dose.first is First.PLAN else f", {dose.first.value} first"
+    return f"{', then '.join(words)}, alternating{begins}"
 
 
-def _each(sides: Sides, limb: str) -> str:
+def _each(dose: Dose, limb: str) -> str:
+    if dose.sides is Sides.ONE_SIDE:
+        return f"on one {limb} only" if dose.first is First.PLAN else f"on the {dose.first.value} {limb} only"
+    begins = "" if dose.first is First.PLAN else f", {dose.first.value} first"
     return {
         Sides.TOGETHER: "",
         Sides.ALTERNATING: f"each {limb}, alternating",
-        Sides.EACH_SIDE: f"each {limb}",
+        Sides.EACH_SIDE: f"each {limb}{begins}",
         Sides.EACH_DIRECTION: "each direction",
-        Sides.EACH_SIDE_AND_DIRECTION: f"each direction, each {limb}",
-    }[sides]
+        Sides.EACH_SIDE_AND_DIRECTION: f"each direction, each {limb}{begins}",
+    }[dose.sides]
 
 
 def _is_counted(work: Work) -> bool:

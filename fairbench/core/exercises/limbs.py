@@ -31,7 +31,7 @@ _WORDS = {
     Limbs.WITHOUT_SIDES: "it has no sides",
 }
 _BOTH = frozenset({Sides.TOGETHER, Sides.EACH_DIRECTION})
-_SIDED = frozenset({Sides.EACH_SIDE, Sides.EACH_SIDE_AND_DIRECTION, Sides.ALTERNATING})
+_SIDED = frozenset(sides for sides in Sides if sides.tell_sides)
 
 
 def limbs_of(usual: Sides) -> Limbs:

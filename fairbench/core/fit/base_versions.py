@@ -8,7 +8,7 @@ from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
 from ..people.conditions import Conditions
 from ..people.person import Person
-from ..plan.plan import Plan
+from ..plan.plan import Plan, take_version
 from ..plan.timeline import ItemTime, Timeline
 from ..positions import Level
 from .fit import fit_item
@@ -165,19 +165,12 @@ def _lowest(way: list[_Option], works: list[float], count: int) -> float:
     return min(sums) / total
 
 
-def with_bases(plan: Plan, changes: Iterable[Change]) -> Plan:
+def with_bases(plan: Plan, changes: Iterable[Change], shelf: Shelf) -> Plan:
     """The plan with the proposed versions, their doses the usual ones."""
     to = {change.item: change.after.id for change in changes}
-    blocks = tuple(
-        replace(
-            block,
-            items=tuple(
-                replace(item, version=to[item.id], dose=None) if item.id in to else item for item in block.items
-            ),
-        )
-        for block in plan.blocks
-    )
-    return replace(plan, blocks=blocks)
+    for item, version in to.items():
+        plan = take_version(plan, item, version, shelf)
+    return plan
 
 
 def better_base(

@@ -1,5 +1,6 @@
 """A dose as it stands in files. A figure left out is assumed, and stays left out when written."""
 
+from copy import deepcopy
 from dataclasses import fields
 from functools import reduce
 from operator import or_
@@ -7,9 +8,10 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal, get_args
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from ..dose.dose import Dose, Ending, Share
+from ..dose.dose import Dose, Ending, Rest, Share
 from ..dose.effort import read_effort
 from ..dose.load import read_load
+from ..dose.ranges import Range, range_of, read_range
 from ..dose.stages import LONGEST_TEXT, read_stages, stages_words
 from ..dose.tempo import Tempo
 from ..dose.work import (
@@ -25,8 +27,8 @@ from ..dose.work import (
     fields_of,
     kind_of,
 )
-from ..errors import InputError
-from ..sides import Sides
+from ..errors import DoseError, InputError
+from ..sides import First, Sides
 
 
 class Doc(BaseModel):
@@ -109,6 +111,44 @@ class _Frame(Doc):
         description="Such as 1.5 kg; light band, short, grip 15 cm, doubled; step 3; 40 % of body weight.",
     )
     effort: str = Field(default="", max_length=60, description="Such as 4 of 10; 50 %; 100, 50, 25, 25 %.")
+    first: First = Field(
+        default=First.PLAN,
+        strict=False,
+        description="Which side goes first, or is the only one: the plan's, left, right, or each person's own.",
+    )
+    more: int = Field(default=0, description="Sets of the first side alone, on top.")
+    offered: int = Field(default=0, description="Sets that may follow for who wants them; they are not counted.")
+    rest_how: Rest = Field(default=Rest.TIME, strict=False)
+    ranges: dict[str, str] = Field(
+        default_factory=dict,
+        description="Figures that are picked within two ends, by their path: 4-8, or 10 building to 20. Where the"
+        " figure itself is left out, the middle is picked, rounded down, or the low end where it builds.",
+    )
+
+    @model_validator(mode="before")
+    @classmethod
+    def _picked(cls, given: Any) -> Any:
+        """A figure that has a range and no point yet gets its first one."""
+        ranges = given.get("ranges") if isinstance(given, dict) else None
+        if not isinstance(ranges, dict):
+            return given
+        filled = deepcopy(given)
+        for path, text in ranges.items():
+            found = read_range(path, text) if isinstance(path, str) and isinstance(text, str) else None
+            if found is not None and found.low < found.high:
+                _fill(filled, path.split("."), found.first_point)
+        return filled
+
+
+def _fill(at: Any, path: list[str], point: float) -> None:
+    """Set a figure that is not there yet; a path that leads nowhere is told later, with the range."""
+    for name in path[:-1]:
+        if isinstance(at, list) and name.isdigit() and int(name) < len(at):
+            at = at[int(name)]
+        elif isinstance(at, dict):
+            at = at.get(name)
+    if isinstance(at, dict) and path[-1] not in at:
+        at[path[-1]] = int(point) if point == int(point) else point
 
 
 class _Repetitions(_Work):
@@ -233,6 +273,11 @@ _NEVER_ASSUMED = {
     "load",
     "effort",
     "stages",
+    "first",
+    "more",
+    "offered",
+    "rest_how",
+    "ranges",
 }
 
 
@@ -248,8 +293,20 @@ def dose_value(doc: Any) -> Dose:
         share=doc.share,
         load=read_load(doc.load),
         effort=read_effort(doc.effort),
+        first=doc.first,
+        more=doc.more,
+        offered=doc.offered,
+        rest_how=doc.rest_how,
+        ranges=_ranges(doc.ranges),
         assumed=frozenset(type(doc).model_fields) - doc.model_fields_set - _NEVER_ASSUMED,
     )
+
+
+def _ranges(given: dict[str, str]) -> tuple[Range, ...]:
+    try:
+        return tuple(range_of(path, text) for path, text in given.items())
+    except DoseError as error:
+        raise error.within("ranges") from None
 
 
 def dose_document(dose: Dose) -> dict[str, Any]:
@@ -266,7 +323,24 @@ def dose_document(dose: Dose) -> dict[str, Any]:
         document["load"] = dose.load.words
     if dose.effort is not None:
         document["effort"] = dose.effort.words
+    document.update(_apart(dose))
     return {name: value for name, value in document.items() if name not in dose.assumed}
+
+
+def _apart(dose: Dose) -> dict[str, Any]:
+    """What most doses do not say."""
+    said: dict[str, Any] = {}
+    if dose.first is not First.PLAN:
+        said["first"] = dose.first.value
+    if dose.more:
+        said["more"] = dose.more
+    if dose.offered:
+        said["offered"] = dose.offered
+    if dose.rest_how is not Rest.TIME:
+        said["rest_how"] = dose.rest_how.value
+    if dose.ranges:
+        said["ranges"] = {one.path: one.words for one in dose.ranges}
+    return said
 
 
 def _work_document(work: Work) -> dict[str, Any]:

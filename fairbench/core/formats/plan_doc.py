@@ -13,10 +13,13 @@ from ..exercises.aim import BlockKind
 from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
 from ..exercises.successors import Successors
+from ..plan.brackets import Bracket, BracketKind
+from ..plan.lines import CheckKind, Line, LineKind, Scale
 from ..plan.plan import MAX_ITEMS, Block, Item, Plan
+from ..plan.purpose import Purpose
 from ..plan.readable import readable
 from ..positions import Position
-from ..sides import Side
+from ..sides import First, Side
 from .catalogue_doc import ExerciseDoc, exercise_value
 from .dose_doc import Doc, DoseDoc, dose_document, dose_value
 from .json_file import check_characters, json_value
@@ -25,6 +28,9 @@ from .successors_doc import load_successors
 
 LARGEST_FILE = 1_000_000
 """Bytes. The largest plan allowed is far below this."""
+
+
+_BRACKET = Bracket("", BracketKind.ROUNDS)
 
 
 class ItemDoc(Doc):
@@ -36,7 +42,34 @@ class ItemDoc(Doc):
     dose: DoseDoc | None = None
     rest_after: float | None = None
     note: str = ""
-    extra: bool = False
+    extra: bool = Field(default=False, description="Left out first when time runs out.")
+    bracket: str = Field(default="", description="The id of the bracket that it stands in.")
+    optional: bool = Field(default=False, description="Offered: who likes watches.")
+    beside: str = Field(default="", description="A second version of the exercise, shown next to the first.")
+
+
+class BracketDoc(Doc):
+    """Items of one block that are gone through together."""
+
+    id: str = Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9_.-]+$")
+    kind: BracketKind = Field(strict=False)
+    name: str = ""
+    rounds: int = Field(default=_BRACKET.rounds, description="How often a bracket of rounds is gone through.")
+    rest: float = Field(default=_BRACKET.rest, description="Seconds between rounds, sides or stations, or to change.")
+    seconds: float = Field(default=_BRACKET.seconds, description="Seconds at each station.")
+    first: First = Field(default=First.PLAN, strict=False, description="Which side begins where it goes by side.")
+
+
+class LineDoc(Doc):
+    """A line of the plan that is no exercise."""
+
+    id: str = Field(min_length=1, max_length=64, pattern=r"^[A-Za-z0-9_.-]+$")
+    kind: LineKind = Field(strict=False)
+    before: str = Field(default="", description="The id of the item that it stands before; empty at the end.")
+    seconds: float | None = None
+    words: str = ""
+    check: CheckKind = Field(default=CheckKind.FEEL, strict=False)
+    scale: Scale = Field(default=Scale.CHANGE, strict=False)
 
 
 class BlockDoc(Doc):
@@ -57,6 +90,11 @@ class PlanDoc(Doc):
     lead: Side = Field(default=Side.LEFT, strict=False)
     water_every_min: int = 20
     start: Position = Field(default=Position.SEATED, strict=False)
+    end: Position | None = Field(default=None, strict=False, description="Where everyone ends; as they start, if left.")
+    purpose: Purpose = Field(default=Purpose.FULL, strict=False)
+    brackets: list[BracketDoc] = Field(default_factory=list)
+    lines: list[LineDoc] = Field(default_factory=list)
+    dismissed: list[str] = Field(default_factory=list, max_length=100, description="Findings that were put aside.")
     blocks: list[BlockDoc]
     exercises: list[ExerciseDoc] = Field(default_factory=list, max_length=MAX_ITEMS)
     """Exercises of the plan that ship with nobody: a practice's own, whole, so that the file can be read anywhere."""
@@ -130,7 +168,34 @@ def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors
         )
         for b, block in enumerate(doc.blocks)
     )
-    return Plan(doc.name, doc.length_min, blocks, doc.lead, doc.water_every_min, doc.start)
+    return Plan(
+        doc.name,
+        doc.length_min,
+        blocks,
+        doc.lead,
+        doc.water_every_min,
+        doc.start,
+        end=doc.end,
+        brackets=tuple(_bracket(bracket, f"brackets[{number}]") for number, bracket in enumerate(doc.brackets)),
+        lines=tuple(_line(line, f"lines[{number}]") for number, line in enumerate(doc.lines)),
+        purpose=doc.purpose,
+        dismissed=frozenset(doc.dismissed),
+    )
+
+
+def _bracket(doc: BracketDoc, place: str) -> Bracket:
+    try:
+        return Bracket(doc.id, doc.kind, doc.rounds, doc.rest, doc.seconds, doc.first, doc.name)
+    except InputError as error:
+        raise error.within(place) from None
+
+
+def _line(doc: LineDoc, place: str) -> Line:
+    seconds = doc.kind.usual_seconds if doc.seconds is None else doc.seconds
+    try:
+        return Line(doc.id, doc.kind, doc.before, seconds, doc.words, doc.check, doc.scale)
+    except InputError as error:
+        raise error.within(place) from None
 
 
 def plan_document(plan: Plan) -> dict[str, Any]:
@@ -143,6 +208,7 @@ def plan_document(plan: Plan) -> dict[str, Any]:
         "lead": plan.lead.value,
         "water_every_min": plan.water_every_min,
         "start": plan.start.value,
+        **_apart(plan),
         "blocks": [
             {
                 "kind": block.kind.value,
@@ -152,6 +218,44 @@ def plan_document(plan: Plan) -> dict[str, Any]:
             for block in plan.blocks
         ],
     }
+
+
+def _apart(plan: Plan) -> dict[str, Any]:
+    """What most plans do not say."""
+    said: dict[str, Any] = {}
+    if plan.end is not None:
+        said["end"] = plan.end.value
+    if plan.purpose is not Purpose.FULL:
+        said["purpose"] = plan.purpose.value
+    if plan.brackets:
+        said["brackets"] = [_bracket_document(bracket) for bracket in plan.brackets]
+    if plan.lines:
+        said["lines"] = [_line_document(line) for line in plan.lines]
+    if plan.dismissed:
+        said["dismissed"] = sorted(plan.dismissed)
+    return said
+
+
+def _bracket_document(bracket: Bracket) -> dict[str, Any]:
+    document: dict[str, Any] = {"id": bracket.id, "kind": bracket.kind.value, "rest": bracket.rest}
+    if bracket.name:
+        document["name"] = bracket.name
+    if bracket.kind is BracketKind.ROUNDS:
+        document["rounds"] = bracket.rounds
+    if bracket.kind is BracketKind.STATIONS:
+        document["seconds"] = bracket.seconds
+    if bracket.first is not First.PLAN:
+        document["first"] = bracket.first.value
+    return document
+
+
+def _line_document(line: Line) -> dict[str, Any]:
+    document: dict[str, Any] = {"id": line.id, "kind": line.kind.value, "before": line.before, "seconds": line.seconds}
+    if line.words:
+        document["words"] = line.words
+    if line.kind is LineKind.CHECK:
+        document["check"], document["scale"] = line.check.value, line.scale.value
+    return document
 
 
 def write_plan(plan: Plan, exercises: Iterable[dict[str, Any]] = ()) -> str:
@@ -183,7 +287,20 @@ def _item(doc: ItemDoc, place: str, shelf: Shelf | None, successors: Successors)
             version = shelf.exercise(doc.exercise).version(doc.version)
             if dose is not None:
                 _check_sides(version, dose)
-        return Item(doc.id, doc.exercise, doc.version, dose, doc.rest_after, doc.note, doc.extra)
+        if shelf is not None and doc.beside and (doc.exercise, doc.beside) not in successors:
+            shelf.exercise(doc.exercise).version(doc.beside)
+        return Item(
+            doc.id,
+            doc.exercise,
+            doc.version,
+            dose,
+            doc.rest_after,
+            doc.note,
+            doc.extra,
+            doc.bracket,
+            doc.optional,
+            doc.beside,
+        )
     except InputError as error:
         raise error.within(place) from None
 
@@ -205,4 +322,10 @@ def _item_document(item: Item) -> dict[str, Any]:
         document["note"] = item.note
     if item.extra:
         document["extra"] = True
+    if item.bracket:
+        document["bracket"] = item.bracket
+    if item.optional:
+        document["optional"] = True
+    if item.beside:
+        document["beside"] = item.beside
     return document

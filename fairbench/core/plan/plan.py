@@ -13,6 +13,9 @@ from ..exercises.shelf import Shelf
 from ..limits import check_seconds
 from ..positions import Position
 from ..sides import Side
+from .brackets import MOST_BRACKETS, Bracket, tidied
+from .lines import MOST_LINES, Line
+from .purpose import Purpose
 
 MAX_ITEMS = 60
 SHORTEST, LONGEST = 5, 180
@@ -25,7 +28,9 @@ MAX_BLOCKS, BLOCK_NAME_LIMIT = 20, 40
 class Item:
     """An exercise version with a dose. ``dose`` None is the version's usual one.
 
-    ``rest_after`` None is the default; ``extra`` marks what goes first when time runs out.
+    ``rest_after`` None is the default; ``extra`` marks what goes first when time runs out. ``bracket`` is the id of the
+    bracket that it stands in; ``optional`` says that it is offered, and who likes watches; ``beside`` is a second
+    version shown next to the first, seated beside standing.
     """
 
     id: str
@@ -35,8 +40,13 @@ class Item:
     rest_after: float | None = None
     note: str = ""
     extra: bool = False
+    bracket: str = ""
+    optional: bool = False
+    beside: str = ""
 
     def __post_init__(self) -> None:
+        if self.beside and self.beside == self.version:
+            raise PlanError("the version beside it is the same", "beside")
         if self.rest_after is not None:
             check_seconds("rest_after", self.rest_after, "rest")
         if len(self.note) > NOTE_LIMIT:
@@ -70,7 +80,9 @@ class Plan:
     """What is to be taught. ``length_min`` is what the class is booked for.
 
     ``lead`` is the side that goes first; ``water_every_min`` minutes between pauses for water,
-    0 for none; everyone starts and ends in ``start``.
+    0 for none; everyone starts in ``start`` and ends in ``end``, which is the same where it is None. ``brackets`` hold
+    items together, ``lines`` are what is no exercise. ``purpose`` is what the class is for, and ``dismissed`` the
+    findings that the instructor put aside, by their key.
     """
 
     name: str
@@ -79,6 +91,11 @@ class Plan:
     lead: Side = Side.LEFT
     water_every_min: int = 20
     start: Position = Position.SEATED
+    end: Position | None = None
+    brackets: tuple[Bracket, ...] = ()
+    lines: tuple[Line, ...] = ()
+    purpose: Purpose = Purpose.FULL
+    dismissed: frozenset[str] = frozenset()
 
     def __post_init__(self) -> None:
         if not self.name.strip():
@@ -98,6 +115,13 @@ class Plan:
             seen.add(item.id)
         if len(seen) > MAX_ITEMS:
             raise PlanError(f"a plan has at most {MAX_ITEMS} items, not {len(seen)}", "blocks")
+        _check_brackets(self)
+        _check_lines(self, seen)
+
+    @property
+    def ends_in(self) -> Position:
+        """The position in which everyone ends."""
+        return self.end or self.start
 
     @property
     def outline(self) -> tuple[tuple[BlockKind, str], ...]:
@@ -127,10 +151,55 @@ def _check_minutes(field: str, value: int, low: int, high: int) -> None:
         raise PlanError(f"must be {low} to {high} whole minutes, not {value!r}", field)
 
 
+def _check_brackets(plan: Plan) -> None:
+    if len(plan.brackets) > MOST_BRACKETS:
+        raise PlanError(f"a plan has at most {MOST_BRACKETS} brackets, not {len(plan.brackets)}", "brackets")
+    known = [bracket.id for bracket in plan.brackets]
+    if len(set(known)) < len(known):
+        raise PlanError("two brackets have the same id", "brackets")
+    for item in plan.items():
+        if item.bracket and item.bracket not in known:
+            raise PlanError(f"there is no bracket '{item.bracket}'", "bracket")
+    tidy, left = tidied(tuple(block.items for block in plan.blocks), plan.brackets)
+    if left != plan.brackets or tidy != tuple(block.items for block in plan.blocks):
+        raise PlanError("the items of a bracket stand together in one block, and there is at least one", "brackets")
+
+
+def _check_lines(plan: Plan, items: set[str]) -> None:
+    if len(plan.lines) > MOST_LINES:
+        raise PlanError(f"a plan has at most {MOST_LINES} lines, not {len(plan.lines)}", "lines")
+    if len({line.id for line in plan.lines}) < len(plan.lines):
+        raise PlanError("two lines have the same id", "lines")
+    for line in plan.lines:
+        if line.before and line.before not in items:
+            raise PlanError(f"the line stands before '{line.before}', which is not in the plan", "lines")
+
+
+def with_blocks(plan: Plan, blocks: tuple[Block, ...]) -> Plan:
+    """The plan with other blocks, its brackets put right and its lines where they can stand."""
+    tidy, brackets = tidied(tuple(block.items for block in blocks), plan.brackets)
+    there = {item.id for items in tidy for item in items}
+    return replace(
+        plan,
+        blocks=tuple(replace(block, items=items) for block, items in zip(blocks, tidy, strict=True)),
+        brackets=brackets,
+        lines=tuple(_placed(plan, line, there) for line in plan.lines),
+    )
+
+
+def _placed(plan: Plan, line: Line, there: set[str]) -> Line:
+    """A line whose item is gone stands before the one that came after it."""
+    if not line.before or line.before in there:
+        return line
+    order = [item.id for item in plan.items()]
+    later = order[order.index(line.before) + 1 :]
+    return replace(line, before=next((item for item in later if item in there), ""))
+
+
 def _with_block(plan: Plan, number: int, items: tuple[Item, ...]) -> Plan:
     blocks = list(plan.blocks)
     blocks[number] = replace(blocks[number], items=items)
-    return replace(plan, blocks=tuple(blocks))
+    return with_blocks(plan, tuple(blocks))
 
 
 def add(plan: Plan, item: Item, block: int, place: int | None = None) -> Plan:
@@ -216,9 +285,19 @@ def change(plan: Plan, item: Item) -> Plan:
 
 
 def move(plan: Plan, item_id: str, block: int, place: int) -> Plan:
-    """Take the item out and put it into ``block`` before what stands at ``place`` then."""
-    item = plan.item(item_id)
-    return add(remove(plan, item_id), item, block, place)
+    """Take the item out and put it into ``block`` before what stands at ``place`` then. Away from its bracket it is no
+    longer in it."""
+    if not 0 <= block < len(plan.blocks):
+        raise PlanError(f"there is no block {block}", "block")
+    was, at, item = plan.find(item_id)
+    blocks = [list(one.items) for one in plan.blocks]
+    del blocks[was][at]
+    at = max(0, min(place, len(blocks[block])))
+    beside = {one.bracket for one in blocks[block][max(0, at - 1) : at + 1]}
+    # Next to its own bracket it stays in it; what came between two of another one joins that (see tidied).
+    blocks[block].insert(at, item if item.bracket in beside else replace(item, bracket=""))
+    moved = tuple(replace(one, items=tuple(items)) for one, items in zip(plan.blocks, blocks, strict=True))
+    return with_blocks(plan, moved)
 
 
 def step_earlier(plan: Plan, item_id: str) -> Plan:
@@ -242,4 +321,5 @@ def take_version(plan: Plan, item_id: str, version: str, shelf: Shelf) -> Plan:
     an easier or harder way is dosed anew."""
     item = plan.item(item_id)
     shelf.exercise(item.exercise).version(version)
-    return change(plan, replace(item, version=version, dose=None))
+    beside = "" if item.beside == version else item.beside
+    return change(plan, replace(item, version=version, dose=None, beside=beside))

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from ..errors import PlanError
 from ..exercises.shelf import Shelf
 from ..exercises.successors import Successor, Successors
-from .plan import Item, Plan
+from .plan import Item, Plan, with_blocks
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,10 +24,15 @@ def readable(plan: Plan, shelf: Shelf, successors: Successors) -> Readable:
         replace(block, items=tuple(item for stored in block.items for item in _today(stored, shelf, successors, told)))
         for block in plan.blocks
     )
-    return Readable(plan if blocks == plan.blocks else replace(plan, blocks=blocks), tuple(told))
+    return Readable(plan if blocks == plan.blocks else with_blocks(plan, blocks), tuple(told))
 
 
 def _today(item: Item, shelf: Shelf, successors: Successors, told: list[str]) -> tuple[Item, ...]:
+    if item.beside and not _known(shelf, item.exercise, item.beside):
+        told.append(
+            f"“{item.exercise}, {item.beside}”, shown beside another version, is not known here and is left out."
+        )
+        item = replace(item, beside="")
     if _known(shelf, item.exercise, item.version):
         return (_sides_that_can_be(item, shelf, told),)
     after = successors.get((item.exercise, item.version))
@@ -39,7 +44,8 @@ def _today(item: Item, shelf: Shelf, successors: Successors, told: list[str]) ->
     if not after.same:
         told.append(_words(after, shelf))
     dose = item.dose if after.same else None
-    item = replace(item, exercise=after.exercise, version=after.version, dose=dose)
+    beside = item.beside if after.exercise == item.exercise and item.beside != after.version else ""
+    item = replace(item, exercise=after.exercise, version=after.version, dose=dose, beside=beside)
     return (_sides_that_can_be(item, shelf, told),)
 
 
@@ -54,7 +60,7 @@ def _sides_that_can_be(item: Item, shelf: Shelf, told: list[str]) -> Item:
         f"{exercise.name}, {version.name}, was “{item.dose.sides.words}”, but {version.limbs.words}. "
         f"Now “{usual.words}”: look at its dose once."
     )
-    return replace(item, dose=replace(item.dose, sides=usual))
+    return replace(item, dose=item.dose.shared(usual))
 
 
 def _words(after: Successor, shelf: Shelf) -> str:

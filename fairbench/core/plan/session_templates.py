@@ -7,8 +7,8 @@ from ..dose.work import Repetitions
 from ..exercises.aim import BlockKind
 from ..exercises.shelf import Shelf
 from ..people.person import Group
+from .compile import compile_timeline
 from .plan import Block, Item, Plan, add, change
-from .timeline import compile_timeline
 
 OVERSHOOT = 1.15
 """A block may pass its share by this factor before the next candidate is tried instead."""

@@ -109,8 +109,10 @@ def planned_of(timeline: Timeline) -> Planned:
 def _work(timeline: Timeline, time: ItemTime) -> tuple[Work, ...]:
     """The work of an item by side, as it is counted aloud."""
     sides: dict[Side | None, list[float]] = {}
-    for step in timeline.steps[time.first_step : time.last_step]:
-        beats = beats_of(step, timeline.plan.lead)
+    for step in timeline.steps_of(time.item.id):
+        if step.again:  # the other of a pair does it; each person once
+            continue
+        beats = beats_of(step, time.lead(timeline.plan.lead))
         for place, beat in enumerate(beats, 1):
             row = sides.setdefault(beat.side or step.side, [0.0, 0.0])
             row[0] += beat.seconds

@@ -15,8 +15,9 @@ from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Item, Plan, add_where_it_belongs
-from fairbench.core.plan.timeline import Timeline, compile_timeline
+from fairbench.core.plan.timeline import Timeline
 from fairbench.core.sides import Side
 from fairbench.figures.palette import palette
 from fairbench.figures.svg import drawing_svg

@@ -6,7 +6,8 @@ from collections.abc import Iterable
 from fairbench.core.formats.planned_doc import planned_document, planned_value
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
-from fairbench.core.plan.timeline import Timeline, compile_timeline
+from fairbench.core.plan.compile import compile_timeline
+from fairbench.core.plan.timeline import Timeline
 from fairbench.core.teaching.log import Noted
 from fairbench.core.teaching.planned import Planned, planned_of
 from fairbench.web.plans.adapter import core_plan, shelf

@@ -10,8 +10,9 @@ from fairbench.core.exercises.phase_words import UNNAMED, phase_words
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.people.person import Group
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
-from fairbench.core.plan.timeline import ItemTime, Step, Timeline, compile_timeline
+from fairbench.core.plan.timeline import ItemTime, Step, Timeline
 from fairbench.core.sides import Side, Sides
 from fairbench.core.teaching.score import Beat, beats_of, is_held
 from fairbench.figures.verdict_shapes import SIGN_WIDTH, shape_path

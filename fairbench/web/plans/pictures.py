@@ -16,7 +16,8 @@ from fairbench import catalogue, core
 from fairbench.core.errors import InputError
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
-from fairbench.core.plan.timeline import Timeline, compile_timeline
+from fairbench.core.plan.compile import compile_timeline
+from fairbench.core.plan.timeline import Timeline
 from fairbench.web.people.models import Listing
 
 from .adapter import core_plan, shelf

@@ -20,9 +20,9 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Override, Person
 from fairbench.core.people.rules import Effect
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.plan import change as change_item
-from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.positions import Level
 from fairbench.core.sides import Side
 
@@ -241,7 +241,7 @@ def test_fairer_bases_never_make_it_less_fair(exercises, profiles) -> None:
     timeline = compile_timeline(plan, Group(people), SHELF)
     proposal = best_bases(timeline, people, SHELF, CONDITIONS)
     assert proposal.lowest_after >= proposal.lowest_before - 1e-9
-    assert {item.id for item in with_bases(plan, proposal.changes).items()} == {item.id for item in plan.items()}
+    assert {item.id for item in with_bases(plan, proposal.changes, SHELF).items()} == {item.id for item in plan.items()}
     for change in proposal.changes:
         assert change.before is not change.after
 

@@ -11,8 +11,9 @@ from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.cues import say
 from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
-from fairbench.core.plan.timeline import Timeline, compile_timeline
+from fairbench.core.plan.timeline import Timeline
 from fairbench.core.sides import Side
 from fairbench.core.teaching.log import Noted, actual_times, taught_exercises
 from fairbench.core.teaching.planned import planned_of

@@ -38,9 +38,9 @@ def test_music_leads_and_stops_leading() -> None:
 
 
 def test_only_figures_that_count_are_offered() -> None:
-    assert [f.path for f in dose_edit.frame_fields(Dose(Repetitions(8)))] == ["sets"]
+    assert [f.path for f in dose_edit.frame_fields(Dose(Repetitions(8)))] == ["sets", "offered"]
     each = Dose(Repetitions(8), Sides.EACH_SIDE, sets=2)
-    assert [f.path for f in dose_edit.frame_fields(each)] == ["sets", "rest", "switch"]
+    assert [f.path for f in dose_edit.frame_fields(each)] == ["sets", "more", "offered", "rest", "switch"]
 
 
 @pytest.mark.parametrize("path", ["nothing", "tempo", "tempo.nothing", "parts.0.reps", "reps.more", ""])

@@ -8,8 +8,9 @@ from fairbench.core.fit.fit import fit_item
 from fairbench.core.fit.verdict import Verdict
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
-from fairbench.core.plan.timeline import ItemTime, compile_timeline
+from fairbench.core.plan.timeline import ItemTime
 from fairbench.core.sides import Side
 
 

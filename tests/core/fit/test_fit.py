@@ -23,8 +23,8 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.plan_doc import write_plan
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Override, Person
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
-from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
 
 from .everything import every_item
@@ -198,7 +198,7 @@ def test_best_bases_are_the_best_there_are() -> None:
     assert proposal.lowest_after == pytest.approx(best)
     assert proposal.lowest_after >= proposal.lowest_before
     assert proposal.differ_after <= proposal.differ_before
-    better = with_bases(plan, proposal.changes)
+    better = with_bases(plan, proposal.changes, SHELF)
     again = fitted(better, *people)
     assert sum(verdict.differs for verdict in again.verdicts.values()) == proposal.differ_after
 

@@ -14,9 +14,9 @@ from fairbench.core.formats.catalogue_doc import CATALOGUE, exercise_value, load
 from fairbench.core.formats.movement_doc import MovementDoc, movement_document, movement_value
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.people.person import Group
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan
 from fairbench.core.plan.session_templates import draft
-from fairbench.core.plan.timeline import compile_timeline
 
 SHELF = load_shelf()
 

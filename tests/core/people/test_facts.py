@@ -13,8 +13,8 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import ConditionError, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.people.rules import Effect
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
-from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.sides import Side
 
 CONDITIONS, SHELF = load_conditions(), load_shelf()

@@ -1,5 +1,7 @@
 """Changing a plan: every verb, and that nothing gets lost."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -7,9 +9,13 @@ from hypothesis import strategies as st
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.plan import plan as plans
+from fairbench.core.plan.brackets import Bracket, BracketKind
+from fairbench.core.plan.lines import Line, LineKind
 from fairbench.core.plan.plan import Block, Item, Plan
 from tests.core import strategies
 from tests.core.strategies import SHELF
+
+ROUNDS = Bracket("x", BracketKind.ROUNDS)
 
 
 def item(name: str) -> Item:
@@ -142,7 +148,7 @@ def test_moving_keeps_every_item(value: Plan, data: st.DataObject) -> None:
         plans.step_later(value, chosen),
     ):
         assert sorted(i.id for i in moved.items()) == before
-        assert moved.item(chosen) == value.item(chosen)
+        assert replace(moved.item(chosen), bracket="") == replace(value.item(chosen), bracket="")
 
 
 @given(strategies.plans())
@@ -150,4 +156,29 @@ def test_later_then_earlier_comes_back(value: Plan) -> None:
     for chosen in value.items():
         later = plans.step_later(value, chosen.id)
         if later != value:
-            assert plans.step_earlier(later, chosen.id) == value
+            assert letters(plans.step_earlier(later, chosen.id)) == letters(value)
+
+
+def bracketed() -> Plan:
+    items = tuple(replace(item(name), bracket="x" if name in "bc" else "") for name in "abcd")
+    return replace(plan(strengthen=""), blocks=(Block(BlockKind.STRENGTHEN, items),), brackets=(ROUNDS,))
+
+
+def in_bracket(value: Plan) -> str:
+    return "".join(item.id for item in value.items() if item.bracket)
+
+
+def test_what_comes_between_two_of_a_bracket_is_in_it_and_what_leaves_is_not() -> None:
+    value = bracketed()
+    assert in_bracket(plans.move(value, "d", 0, 2)) == "bdc"
+    assert in_bracket(plans.step_later(value, "c")) == "b"
+    assert in_bracket(plans.step_earlier(value, "c")) == "cb"
+    assert in_bracket(plans.move(value, "b", 0, 0)) == "c"
+    assert in_bracket(plans.duplicate(value, "c", "e")) == "bce"
+    assert plans.remove(plans.remove(value, "b"), "c").brackets == ()
+
+
+def test_a_line_outlives_what_it_stood_before() -> None:
+    value = replace(bracketed(), lines=(Line("l", LineKind.TALK, "c"),))
+    assert plans.remove(value, "c").lines[0].before == "d"
+    assert plans.remove(plans.remove(value, "d"), "c").lines[0].before == ""

@@ -13,8 +13,8 @@ from fairbench.core.errors import InputError, PlanError
 from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.plan import plan as plans
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Item
-from fairbench.core.plan.timeline import compile_timeline
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
@@ -199,7 +199,7 @@ def bases(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     def change(plan: plans.Plan) -> plans.Plan:
         proposal = best_bases(compile_timeline(plan, group, shelf()), group.people, shelf(), load_conditions())
         changed[:] = [len(proposal.changes)]
-        return with_bases(plan, proposal.changes)
+        return with_bases(plan, proposal.changes, shelf())
 
     done = edit_item(actor, plan_id, given, change, "Took the fairest versions.", touches=False)
     return replace(done, message=f"Took the fairest versions: {changed[0]} changed.", chosen="")

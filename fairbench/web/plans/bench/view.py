@@ -18,8 +18,9 @@ from fairbench.core.fit.verdict import Fit, VerdictKind
 from fairbench.core.fit.words import in_words
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan as CorePlan
-from fairbench.core.plan.timeline import StepKind, Timeline, compile_timeline
+from fairbench.core.plan.timeline import StepKind, Timeline
 from fairbench.core.positions import Position
 from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.people.models import Group

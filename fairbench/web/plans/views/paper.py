@@ -12,8 +12,9 @@ from fairbench.core.fit.packing import pack
 from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
+from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan as CorePlan
-from fairbench.core.plan.timeline import StepKind, compile_timeline
+from fairbench.core.plan.timeline import StepKind
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import find
