@@ -148,7 +148,7 @@ def test_the_plan_has_facts_of_its_own(client_in, plan, actor) -> None:
         ("field", {"item": "a", "field": "reps", "value": "1.5"}, "must be a whole number"),
         ("field", {"item": "a", "field": "reps", "value": "many"}, "Needs a number"),
         ("field", {"item": "a", "field": "reps", "value": "inf"}, "Needs a number"),
-        ("field", {"item": "a", "field": "reps", "value": "9" * 5000}, "Needs a number"),
+        ("field", {"item": "a", "field": "reps", "value": "9" * 5000}, "at most 40 characters"),
         ("nudge", {"item": "a", "steps": "nan"}, "needs a whole number"),
         ("nudge", {"item": "a", "steps": "1" * 5000}, "needs a whole number"),
         ("move", {"item": "a", "block": "inf", "place": "0"}, "needs a whole number"),

@@ -1,9 +1,13 @@
 """What a check found: what, where, and why it matters."""
 
+import re
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from ..ranked import Ranked
+
+KEY_LIMIT = 200
+_FIGURES = re.compile(r"[\d:.,%]+")
 
 
 class Weight(Ranked):
@@ -33,6 +37,17 @@ class Finding:
     item: str | None = None
     person: str | None = None
     suggested_fixes: tuple[SuggestedFix, ...] = ()
+
+    @property
+    def key(self) -> str:
+        """What it is about without its figures, so that it is known again: ``over``, ``short stretch``."""
+        words = _FIGURES.sub(" ", self.title).lower()
+        return "|".join(filter(None, (" ".join(words.split()), self.item, self.person)))[:KEY_LIMIT]
+
+    @property
+    def can_be_dismissed(self) -> bool:
+        """Whether the instructor may put it aside; not what is an alarm for somebody by name."""
+        return not (self.weight is Weight.ALARM and self.person)
 
 
 def gravest_first(findings: Iterable[Finding]) -> tuple[Finding, ...]:

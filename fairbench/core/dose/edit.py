@@ -9,7 +9,7 @@ from ..sides import First, Sides
 from .dose import Dose, Ending, Rest, Share, figure_in
 from .effort import read_effort
 from .load import read_load
-from .ranges import range_of
+from .ranges import ends_of, range_of
 from .stages import read_stages
 from .tempo import Tempo
 from .work import (
@@ -150,10 +150,9 @@ def set_range(dose: Dose, path: str, text: str) -> Dose:
     that is between them. Both ends the same make it a figure without a range. Raises :class:`DoseError`."""
     others = tuple(one for one in dose.ranges if one.path != path)
     now = figure_in(dose, path)
-    ends = [end.strip() for end in text.replace("–", "-").split("-")]
-    if len(ends) == 2 and ends[0] == ends[1] and ends[0].replace(".", "", 1).isdigit():
-        figure = float(ends[0])
-        return set_field(replace(dose, ranges=others), path, int(figure) if isinstance(now, int) else figure)
+    low, high = ends_of(path, text)
+    if low == high:
+        return set_field(replace(dose, ranges=others), path, int(low) if isinstance(now, int) else low)
     one = range_of(path, text)
     point = now if one.low <= now <= one.high else one.first_point
     picked = _with_field(replace(dose, ranges=others), path, int(point) if isinstance(now, int) else point)

@@ -67,19 +67,26 @@ class Range:
 
 def read_range(path: str, text: str) -> Range | None:
     """The range that somebody wrote for a figure; None where the text is a single figure or anything else."""
+    return range_of(path, text) if says_range(text) else None
+
+
+def says_range(text: str) -> bool:
+    """Whether somebody wrote two ends rather than one figure."""
+    return _RANGE.match(" ".join(text.split())) is not None
+
+
+def ends_of(path: str, text: str) -> tuple[float, float]:
+    """The two ends that somebody wrote. Raises :class:`DoseError` that says how a range is written."""
     found = _RANGE.match(" ".join(text.split()))
     if found is None:
-        return None
-    low, high = (float(found[end].replace(",", ".")) for end in ("low", "high"))
-    return Range(path, low, high, found["how"] in ("→", "->", "building to"))
+        raise DoseError(_HOW, path)
+    return float(found["low"].replace(",", ".")), float(found["high"].replace(",", "."))
 
 
 def range_of(path: str, text: str) -> Range:
     """The range that somebody wrote. Raises :class:`DoseError` that says how it is written."""
-    read = read_range(path, text)
-    if read is None:
-        raise DoseError(_HOW, path)
-    return read
+    low, high = ends_of(path, text)
+    return Range(path, low, high, any(how in text for how in ("→", "->", "building to")))
 
 
 def figure_at(thing: object, path: str) -> float:

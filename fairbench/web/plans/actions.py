@@ -24,7 +24,12 @@ DETAILS = {
     "length_min": "length",
     "lead": "leading side",
     "water_every_min": "pauses for water",
-    "start": "position to start and end in",
+    "start": "position to start in",
+    "end": "position to end in",
+    "purpose": "purpose",
+    "brackets": "brackets",
+    "lines": "lines of water, talk and checks",
+    "dismissed": "findings put aside",
     "outline": "list of blocks",
 }
 """The plan's own details, by the words for them."""

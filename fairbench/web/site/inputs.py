@@ -5,6 +5,7 @@ Forms send text, and nothing for what was left empty; these types read both. Wha
 """
 
 import datetime
+import math
 from collections.abc import Mapping
 from typing import Annotated, Any, Self
 from uuid import UUID
@@ -58,6 +59,14 @@ def _number(value: Any) -> Any:
         return float(text)
     except ValueError:
         raise wrong(f"needs a number, not '{text[:_SHOWN]}'") from None
+
+
+def whole_or_number(text: str) -> float | int:
+    """A number as a person writes it, whole where it is. Raises ``ValueError`` that says what is wrong."""
+    number: float = _number(text)
+    if not math.isfinite(number):
+        raise wrong(f"needs a number, not '{text[:_SHOWN]}'")
+    return _whole_if_it_is(number)
 
 
 def _whole(value: Any) -> Any:

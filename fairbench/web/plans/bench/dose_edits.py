@@ -8,12 +8,14 @@ from pydantic import Field
 
 from fairbench.core.dose import edit as dose_edit
 from fairbench.core.dose.dose import Dose
+from fairbench.core.dose.ranges import says_range
 from fairbench.core.dose.stages import LONGEST_TEXT
 from fairbench.core.dose.work import MOST_PARTS
+from fairbench.core.errors import DoseError
 from fairbench.core.plan import plan as plans
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.plans.adapter import shelf
-from fairbench.web.site.inputs import Figure, OneLine, Whole
+from fairbench.web.site.inputs import OneLine, Whole, whole_or_number
 
 from .edit import Done, EditInput, SwitchInput, change_item, edit, edit_item
 
@@ -32,18 +34,30 @@ def _dose(
 
 
 class FieldInput(EditInput):
-    """A figure of the dose by its path."""
+    """A figure of the dose by its path, or the ends that it is picked within."""
 
     field: str = Field(max_length=60)
-    value: Figure
+    value: str = Field(max_length=40)
+
+    @property
+    def figure(self) -> float | int:
+        """The figure. Raises :class:`DoseError` where none was written."""
+        try:
+            return whole_or_number(self.value)
+        except ValueError as error:
+            raise DoseError(str(error), self.field) from None
 
 
 @edit("field", FieldInput)
 def set_field(actor: Actor, plan_id: UUID, given: FieldInput) -> Done:
     """One field of the dose, or the rest after it."""
     if given.field == "rest_after":
-        return change_item(actor, plan_id, given, lambda item: replace(item, rest_after=float(given.value)), "Changed")
-    return _dose(actor, plan_id, given, lambda dose: dose_edit.set_field(dose, given.field, given.value))
+        rest = float(given.figure)
+        return change_item(actor, plan_id, given, lambda item: replace(item, rest_after=rest), "Changed")
+    if says_range(given.value):
+        return _dose(actor, plan_id, given, lambda dose: dose_edit.set_range(dose, given.field, given.value))
+    figure = given.figure
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.set_field(dose, given.field, figure))
 
 
 class NudgeInput(EditInput):
@@ -143,6 +157,18 @@ def load(actor: Actor, plan_id: UUID, given: SaidInput) -> Done:
 def effort(actor: Actor, plan_id: UUID, given: SaidInput) -> Done:
     """How hard, as it is said."""
     return _dose(actor, plan_id, given, lambda dose: dose_edit.take_effort(dose, given.value))
+
+
+@edit("first", ValueInput)
+def first(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """Which side begins, or is the only one."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_first(dose, given.value))
+
+
+@edit("rest_how", ValueInput)
+def rest_how(actor: Actor, plan_id: UUID, given: ValueInput) -> Done:
+    """How one rests between sets."""
+    return _dose(actor, plan_id, given, lambda dose: dose_edit.take_rest_how(dose, given.value))
 
 
 @edit("ending", ValueInput)

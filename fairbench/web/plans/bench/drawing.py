@@ -13,13 +13,18 @@ from fairbench.core.fit.verdict import Fit, Verdict, VerdictKind
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime, Step, StepKind, Timeline
 from fairbench.core.positions import Level
+from fairbench.web.exercises.figures import address
 
 from .labels import SIZE, lines_for, name_for, width_of
 
 WIDTH, LEFT, RIGHT = 1000.0, 158.0, 14.0
 TOP = 16.0
-GAP, THIN_LANE, PLANK, LABEL = 16.0, 28.0, 50.0, 14.0
+GAP, PLANK, ROOMY_PLANK, LABEL = 16.0, 54.0, 92.0, 14.0
+ROOMY_WIDTH, WIDEST = 66.0, 9000.0
+"""How wide the narrowest plank is in the roomy drawing, and how wide that drawing may become."""
 LINE, WEAVE = 13.5, 5.0
+FIGURE = 46.0
+BRACKET = 20.0
 ROW, ROW_PLANK = 26.0, 14.0
 INSET = 5.0
 NAME_LEFT, SHARE_ROOM = 10.0, 42.0
@@ -27,8 +32,9 @@ NAME_LEFT, SHARE_ROOM = 10.0, 42.0
 
 @dataclass(frozen=True, slots=True)
 class Plank:
-    """One item on its lane. ``outside`` is a label above or below with its baseline; ``leader`` joins it
-    to the plank when another label stands between."""
+    """One item on its lane, or one of the times that it is come to. Its number always stands in it: before its name
+    where that fits, else alone as ``mark``. ``outside`` is a name above or below with its baseline; ``figure`` the
+    address of its picture where there is room."""
 
     id: str
     exercise: str
@@ -39,19 +45,24 @@ class Plank:
     x: float
     y: float
     width: float
+    height: float
     lines: tuple[tuple[float, str], ...]
+    mark: str
+    mark_y: float
     dose: str
+    dose_x: float
     dose_y: float
     outside: str
     outside_y: float
-    leader: str
+    figure: str
     spoken: str
     extra: bool
+    round_number: int = 1
 
     @property
     def accessible_name(self) -> str:
         """What is read out: first the words that are seen, so that speech input finds them."""
-        seen = " ".join(filter(None, [self.outside, *(line for _, line in self.lines), self.dose]))
+        seen = " ".join(filter(None, [self.outside or self.mark, *(line for _, line in self.lines), self.dose]))
         return f"{seen}. {self.spoken}" if seen else self.spoken
 
     @property
@@ -67,7 +78,7 @@ class Plank:
     @property
     def weave_y(self) -> float:
         """Where its texture begins, down."""
-        return self.y + PLANK - WEAVE
+        return self.y + self.height - WEAVE
 
     @property
     def ring_x(self) -> float:
@@ -103,6 +114,26 @@ class Tick:
 
 
 @dataclass(frozen=True, slots=True)
+class DrawnBracket:
+    """A bracket over its planks, with its words where they fit."""
+
+    x: float
+    end: float
+    y: float
+    words: str
+    title: str
+
+
+@dataclass(frozen=True, slots=True)
+class Flag:
+    """A line of the plan on the ruler: what kind it is, and what is said."""
+
+    x: float
+    kind: str
+    title: str
+
+
+@dataclass(frozen=True, slots=True)
 class Cell:
     """One person and one item that is not as planned: its shape, place and words."""
 
@@ -113,6 +144,7 @@ class Cell:
     width: float
     words: str
     overridden: bool
+    round_number: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,11 +181,13 @@ class Drawing:
     level_line: str
     booked_x: float
     rows_top: float
-    waters: tuple[float, ...]
+    flags: tuple[Flag, ...]
+    brackets: tuple[DrawnBracket, ...]
     width: float = WIDTH
     left: float = LEFT
     top: float = TOP
     plank: float = PLANK
+    roomy: bool = False
 
     @property
     def line_width(self) -> float:
@@ -167,32 +201,74 @@ class Drawing:
 
 
 def draw(
-    timeline: Timeline, people: Sequence[Person], found: Fit | None = None, shares: Sequence[Share] = ()
+    timeline: Timeline,
+    people: Sequence[Person],
+    found: Fit | None = None,
+    shares: Sequence[Share] = (),
+    roomy: bool = False,
 ) -> Drawing:
-    """Lay a timeline out, with the verdicts of ``found`` in people's rows."""
+    """Lay a timeline out, with the verdicts of ``found`` in people's rows. A ``roomy`` one is as wide as its narrowest
+    plank needs to be read."""
     longest = max(timeline.total, timeline.plan.length_min * 60.0)
     scale = (WIDTH - LEFT - RIGHT) / longest
-    labels = _Labels(timeline, scale)
-    lanes = _lanes(timeline, labels)
+    if roomy and timeline.visits:
+        narrowest = min(visit.end - visit.begins for visit in timeline.visits)
+        scale = max(scale, min(ROOMY_WIDTH / narrowest, (WIDEST - LEFT - RIGHT) / longest))
+    width = round(LEFT + RIGHT + longest * scale, 1)
+    plank = ROOMY_PLANK if roomy else PLANK
+    numbers = {time.item.id: number for number, time in enumerate(timeline.items, 1)}
+    labels = _Labels(timeline, scale, numbers, width)
+    top = TOP + (BRACKET if timeline.plan.brackets else 0.0)
+    lanes = _lanes(timeline, labels, top, plank)
     bases = {lane.name: lane.base for lane in lanes}
     rows_top = lanes[-1].base + 12 + LABEL * labels.below(lanes[-1].name)
     parts = {share.person.id: share.part for share in shares}
-    bars = _bars(timeline, scale)
+    bars = _bars(timeline, scale, numbers)
     rows = tuple(
         _row(person, rows_top + number * ROW, bars, found, parts.get(person.id)) for number, person in enumerate(people)
     )
     return Drawing(
         height=rows_top + max(1, len(rows)) * ROW + 8,
-        planks=_planks(timeline, scale, bases, labels),
+        planks=_planks(timeline, scale, bases, labels, numbers, plank),
         lanes=lanes,
-        ticks=tuple(Tick(_x(m * 60, scale), m) for m in range(0, int(longest // 60) + 1, 5)),
+        ticks=tuple(Tick(_x(m * 60, scale), m) for m in range(0, int(longest // 60) + 1, 1 if roomy else 5)),
         rows=rows,
         row_path="".join(bar.path for bar in bars),
         level_line=_level_line(timeline, scale, bases),
         booked_x=_x(timeline.plan.length_min * 60.0, scale),
         rows_top=rows_top,
-        waters=tuple(_x(s.start, scale) for s in timeline.steps if s.kind is StepKind.WATER),
+        flags=_flags(timeline, scale),
+        brackets=_brackets(timeline, scale),
+        width=width,
+        top=top,
+        plank=plank,
+        roomy=roomy,
     )
+
+
+def _flags(timeline: Timeline, scale: float) -> tuple[Flag, ...]:
+    """Water, and the lines of the plan."""
+    lines = {line.id: line for line in timeline.plan.lines}
+    flags = []
+    for step in timeline.steps:
+        if step.kind is StepKind.WATER:
+            flags.append(Flag(_x(step.start, scale), "water", step.says))
+        elif step.kind is StepKind.LINE:
+            flags.append(
+                Flag(_x(step.start, scale), lines[step.line].kind.value, f"{lines[step.line].label}: {step.says}")
+            )
+    return tuple(flags)
+
+
+def _brackets(timeline: Timeline, scale: float) -> tuple[DrawnBracket, ...]:
+    """Every bracket over all of its rounds."""
+    drawn = []
+    for bracket in timeline.plan.brackets:
+        visits = [visit for visit in timeline.visits if visit.item.bracket == bracket.id]
+        x, end = _x(visits[0].begins, scale), round(_x(visits[-1].end, scale) - 2, 1)
+        words = bracket.words if width_of(bracket.words) + 2 * INSET <= end - x else ""
+        drawn.append(DrawnBracket(x, end, TOP + 8, words, bracket.words))
+    return tuple(drawn)
 
 
 def _x(seconds: float, scale: float) -> float:
@@ -204,85 +280,99 @@ def _width(item: ItemTime, scale: float) -> float:
 
 
 class _Labels:
-    """Names that do not fit their plank, set on lines above or below it: short where it must be, the
-    whole name where there is room up to the next label of the same line."""
+    """Names in their plank, and those that do not fit in it on a line above or below, as long as there is room for the
+    whole name. Any other plank has its number alone; the running order has its name."""
 
-    LINES = ("above", "below", "higher")
+    LINES = ("above", "below")
 
-    def __init__(self, timeline: Timeline, scale: float) -> None:
+    def __init__(self, timeline: Timeline, scale: float, numbers: dict[str, int], width: float) -> None:
+        self.width = width
         self.inside: dict[str, tuple[str, ...]] = {}
-        self.tiers: dict[tuple[str, str], list[tuple[float, ItemTime]]] = {}
-        for item in timeline.items:
-            self.inside[item.item.id] = lines_for(item.exercise.name, _width(item, scale) - 2 * INSET)
-            if not self.inside[item.item.id]:
-                self._put(item, _x(item.begins, scale))
-        self.outside = self._settle()
+        self.outside: dict[str, tuple[str, str]] = {}
+        self.tiers: dict[tuple[str, str], float] = {}
+        for visit in timeline.visits:
+            if visit.round_number > 1:
+                continue
+            room = _width(visit, scale) - 2 * INSET
+            self.inside[visit.item.id] = _name_lines(numbers[visit.item.id], visit, room)
+            if not self.inside[visit.item.id]:
+                name = f"{numbers[visit.item.id]} {visit.exercise.name}"
+                self._put(visit, _x(visit.begins, scale), name)
 
     def above(self, level: str) -> int:
         """How many lines of labels stand above the planks of a level."""
-        return 2 if (level, "higher") in self.tiers else int((level, "above") in self.tiers)
+        return int((level, "above") in self.tiers)
 
     def below(self, level: str) -> int:
         return int((level, "below") in self.tiers)
 
-    def _put(self, item: ItemTime, x: float) -> None:
-        """Find a line with room for the label; with none free it is left to the plank itself."""
-        if x + width_of(item.exercise.short) > WIDTH:
-            return
+    def _put(self, item: ItemTime, x: float, name: str) -> None:
+        """Find a line with room for the label; with none free the plank has its number alone."""
+        end = x + width_of(name)
         for line in self.LINES:
-            tier = self.tiers.get((item.level.value, line), [])
-            if not tier or tier[-1][0] + width_of(tier[-1][1].exercise.short) + SIZE / 2 <= x:
-                self.tiers[item.level.value, line] = [*tier, (x, item)]
+            taken = self.tiers.get((item.level.value, line), 0.0)
+            if taken + SIZE / 2 <= x and end <= self.width:
+                self.tiers[item.level.value, line] = end
+                self.outside[item.item.id] = (name, line)
                 return
 
-    def _settle(self) -> dict[str, tuple[str, str]]:
-        """The text and line of every label, by item."""
-        settled = {}
-        for (level, line), tier in self.tiers.items():
-            # A label of the nearer line must not grow across the leaders of the one above it.
-            leaders = [x for x, _ in self.tiers.get((level, "higher"), [])] if line == "above" else []
-            for x, item in tier:
-                limit = (
-                    min((other for other in [*(o for o, _ in tier), *leaders] if other > x), default=WIDTH) - SIZE / 2
-                )
-                whole = item.exercise.name
-                settled[item.item.id] = (whole if x + width_of(whole) <= limit else item.exercise.short, line)
-        return settled
+
+def _name_lines(number: int, item: ItemTime, room: float) -> tuple[str, ...]:
+    """The number and the name, or the short one, as they fit; nothing where neither does."""
+    return lines_for(f"{number} {item.exercise.name}", room) or lines_for(f"{number} {item.exercise.short}", room)
 
 
-def _lanes(timeline: Timeline, labels: _Labels) -> tuple[Lane, ...]:
-    """The three levels, each as high as its labels need; one that nobody goes to is drawn thin."""
-    used = {item.level for item in timeline.items} or {timeline.plan.start.level}
+def _lanes(timeline: Timeline, labels: _Labels, top: float, plank: float) -> tuple[Lane, ...]:
+    """The levels that are worked at, each as high as its labels need. One that is only gone through is as high as its
+    line, and any other takes no height."""
+    gone_through = {step.position.level for step in timeline.steps} | {timeline.plan.start.level}
+    worked = {visit.level for visit in timeline.visits} or {timeline.plan.start.level}
     lanes: list[Lane] = []
-    top = TOP
     for level in Level:
-        room = PLANK + LABEL * labels.above(level.value) if level in used else THIN_LANE - GAP
-        lanes.append(Lane(level.value, top + GAP + room, level in used))
-        top += GAP + room + LABEL * labels.below(level.value)
+        if level in worked:
+            room = plank + LABEL * labels.above(level.value)
+            lanes.append(Lane(level.value, top + GAP + room, True))
+            top += GAP + room + LABEL * labels.below(level.value)
+        else:
+            top += GAP if level in gone_through else 0.0
+            lanes.append(Lane(level.value, top, False))
     return tuple(lanes)
 
 
-def _planks(timeline: Timeline, scale: float, bases: dict[str, float], labels: _Labels) -> tuple[Plank, ...]:
+def _planks(
+    timeline: Timeline,
+    scale: float,
+    bases: dict[str, float],
+    labels: _Labels,
+    numbers: dict[str, int],
+    height: float,
+) -> tuple[Plank, ...]:
     planks = []
     place, block = 0, -1
-    for number, item in enumerate(timeline.items, 1):
-        place = place + 1 if item.block == block else 0
-        block = item.block
-        planks.append(_plank(item, number, place, scale, bases[item.level.value], labels))
+    for visit in timeline.visits:
+        if visit.round_number == 1:
+            place = place + 1 if visit.block == block else 0
+        block = visit.block
+        base = bases[visit.level.value]
+        planks.append(_plank(visit, numbers[visit.item.id], place, scale, base, labels, height))
     return tuple(planks)
 
 
-def _plank(item: ItemTime, number: int, place: int, scale: float, base: float, labels: _Labels) -> Plank:
-    top, width = base - PLANK, _width(item, scale)
+def _plank(item: ItemTime, number: int, place: int, scale: float, base: float, labels: _Labels, height: float) -> Plank:
+    top, width = base - height, _width(item, scale)
     room = width - 2 * INSET
-    lines = labels.inside[item.item.id]
-    outside, line = labels.outside.get(item.item.id, ("", ""))
-    if not lines and not outside:
-        lines = lines_for(item.exercise.short, room)
+    again = item.round_number > 1
+    lines = _name_lines(number, item, room) if again else labels.inside[item.item.id]
+    outside, line = ("", "") if again else labels.outside.get(item.item.id, ("", ""))
+    mark = "" if lines else str(number)
+    x = _x(item.begins, scale)
+    figured = height == ROOMY_PLANK and width >= FIGURE + 2 * INSET
+    text_room = room - FIGURE if figured else room
     dose = short(item.dose)
-    shown_dose = dose if width_of(dose) <= room else ""
-    first = top + (PLANK - WEAVE - LINE * (len(lines) + bool(shown_dose))) / 2 + 11
-    outside_y = {"above": top - 4, "higher": top - 4 - LABEL, "below": base + LABEL - 2, "": 0.0}[line]
+    shown_dose = dose if width_of(dose) <= text_room else ""
+    rows = max(1, len(lines))
+    first = top + 13 if figured else top + (height - WEAVE - LINE * (rows + bool(shown_dose))) / 2 + 11
+    outside_y = {"above": top - 4, "below": base + LABEL - 2, "": 0.0}[line]
     return Plank(
         id=item.item.id,
         exercise=item.exercise.id,
@@ -290,19 +380,25 @@ def _plank(item: ItemTime, number: int, place: int, scale: float, base: float, l
         block=item.block,
         place=place,
         kind=item.kind.value,
-        x=_x(item.begins, scale),
+        x=x,
         y=round(top, 1),
         width=width,
+        height=height,
         lines=tuple((round(first + n * LINE, 1), line) for n, line in enumerate(lines)),
+        mark=mark,
+        mark_y=round(first, 1),
         dose=shown_dose,
-        dose_y=round(first + len(lines) * LINE, 1),
+        dose_x=round(x + INSET + (FIGURE if figured else 0), 1),
+        dose_y=round(base - WEAVE - 8 if figured else first + rows * LINE, 1),
         outside=outside,
         outside_y=round(outside_y, 1),
-        leader=f"M{_x(item.begins, scale) + 1:g} {top:g}V{outside_y + 3:g}" if line == "higher" else "",
+        figure=address(item.exercise, item.version, pose="end") if figured else "",
         spoken=f"{number}. {item.exercise.name}, {item.version.name}, {summary(item.dose, item.exercise.limb)}, "
         f"{item.kind.words}, {item.level.value}, from {minutes_and_seconds(item.begins)} "
-        f"for {minutes_and_seconds(item.end - item.begins)}",
+        f"for {minutes_and_seconds(item.end - item.begins)}"
+        + (f", round {item.round_number} of {item.rounds}" if item.rounds > 1 else ""),
         extra=item.item.extra,
+        round_number=item.round_number,
     )
 
 
@@ -317,9 +413,10 @@ class _Bar:
     path: str
 
 
-def _bars(timeline: Timeline, scale: float) -> tuple[_Bar, ...]:
+def _bars(timeline: Timeline, scale: float, numbers: dict[str, int]) -> tuple[_Bar, ...]:
     bars = []
-    for number, time in enumerate(timeline.items, 1):
+    for time in timeline.visits:
+        number = numbers[time.item.id]
         x, width = _x(time.begins, scale), max(2.0, round((time.end - time.begins) * scale - 2, 1))
         path = f"M{x} {(ROW - ROW_PLANK) / 2:g}h{width}v{ROW_PLANK}h-{width}z"
         bars.append(_Bar(number, time, x, width, path))
@@ -340,7 +437,8 @@ def _row(person: Person, y: float, bars: Sequence[_Bar], found: Fit | None, part
             planned.append(bar.path)
         else:
             words = f"{bar.number}. {bar.time.exercise.name}: {_done(verdict)}"
-            cells.append(Cell(item, bar.number, verdict.kind, bar.x, bar.width, words, verdict.overridden))
+            again = bar.time.round_number
+            cells.append(Cell(item, bar.number, verdict.kind, bar.x, bar.width, words, verdict.overridden, again))
     return Row(person.id, person.name, y, pace, share, "".join(planned) if cells else "", tuple(cells))
 
 

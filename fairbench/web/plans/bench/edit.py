@@ -12,7 +12,8 @@ from fairbench.core.plan.plan import Item
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.plans import actions
 from fairbench.web.plans.actions import Edited, Touches
-from fairbench.web.plans.adapter import shelf
+from fairbench.web.plans.adapter import core_plan, shelf
+from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.inputs import Input, ItemId, Slug, Whole
 
 
@@ -96,3 +97,10 @@ def change_item(actor: Actor, plan_id: UUID, given: EditInput, change: Callable[
         lambda plan: plans.change(plan, change(plan.item(given.item))),
         f"{message} {given.name}.",
     )
+
+
+def unchanged(plan: Plan, message: str, given: EditInput) -> Done:
+    """Something about the plan's people changed, and no revision of it came of that."""
+    document = PlanRevision.objects.get(plan=plan, number=plan.head).document
+    can_redo = bool(actions.newer_state(plan))
+    return Done(Edited(plan, core_plan(document)), message, given.chosen, can_redo)

@@ -1,37 +1,32 @@
-"""What a person can do with the exercises of a plan on the bench, and with the plan's own details."""
+"""What a person can do with the exercises of a plan on the bench, and going back and forth."""
 
 import datetime
-from collections.abc import Mapping
 from dataclasses import replace
-from typing import Any
 from uuid import UUID
 
 from django.utils import timezone
 from pydantic import Field
 
-from fairbench.core.errors import InputError, PlanError
 from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Item
-from fairbench.core.positions import Position
-from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import OverrideInput
-from fairbench.web.people.models import Group, Participant
+from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
-from fairbench.web.plans.actions import Edited, Touches
-from fairbench.web.plans.adapter import core_group, core_plan, shelf
-from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.plans.actions import Touches
+from fairbench.web.plans.adapter import core_group, shelf
+from fairbench.web.plans.models import Plan
 from fairbench.web.site.find import find
-from fairbench.web.site.inputs import Input, Lines, OneLine, OptionalId, Slug, Whole
+from fairbench.web.site.inputs import Lines, OptionalWhole, Slug, Whole
 
-from . import block_edits, dose_edits
-from .edit import EDITS, Done, EditInput, SwitchInput, change_item, edit, edit_item
+from . import block_edits, bracket_edits, dose_edits, line_edits, plan_edits
+from .edit import EDITS, Done, EditInput, SwitchInput, change_item, edit, edit_item, unchanged
 
-__all__ = ["EDITS", "block_edits", "dose_edits"]
+__all__ = ["EDITS", "block_edits", "bracket_edits", "dose_edits", "line_edits", "plan_edits"]
 
 GIVEN_FOR = datetime.timedelta(days=7)
 
@@ -40,7 +35,11 @@ GIVEN_FOR = datetime.timedelta(days=7)
 
 
 class AddInput(EditInput):
+    """``block`` and ``place`` are where a drag dropped it; without them it goes after what is chosen."""
+
     version: Slug = ""
+    block: OptionalWhole = None
+    place: OptionalWhole = None
 
 
 @edit("add", AddInput)
@@ -51,6 +50,8 @@ def add(actor: Actor, plan_id: UUID, given: AddInput) -> Done:
     item = Item(actions.new_id(), exercise.id, version.id)
 
     def change(plan: plans.Plan) -> plans.Plan:
+        if given.block is not None:
+            return plans.add(plan, item, given.block, given.place)
         there = any(i.id == given.chosen for i in plan.items())
         return plans.add_where_it_belongs(plan, item, shelf(), given.chosen if there else None)
 
@@ -187,7 +188,7 @@ def give(actor: Actor, plan_id: UUID, given: GiveInput) -> Done:
         ),
     )
     message = f"{person.call_name}: {instead.name}, {version.name}, until {until:%-d %B}."
-    return _unchanged(Plan.objects.select_related("group").get(id=plan_id), message, given)
+    return unchanged(Plan.objects.select_related("group").get(id=plan_id), message, given)
 
 
 @edit("bases", EditInput)
@@ -224,78 +225,28 @@ def extra(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
     return change_item(actor, plan_id, given, lambda item: replace(item, extra=given.value == "on"), "Marked")
 
 
-# The plan's own details.
+@edit("optional", SwitchInput)
+def optional(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
+    """Whether it is offered, so that who likes watches."""
+    return change_item(actor, plan_id, given, lambda item: replace(item, optional=given.value == "on"), "Marked")
 
 
-class NameInput(Input):
-    value: OneLine
+class BesideInput(EditInput):
+    """A version of the item's exercise; none to show one alone."""
+
+    value: Slug = ""
 
 
-class MinutesInput(Input):
-    value: Whole
+@edit("beside", BesideInput)
+def beside(actor: Actor, plan_id: UUID, given: BesideInput) -> Done:
+    """A second version, shown beside the first."""
 
+    def change(item: Item) -> Item:
+        if given.value:
+            shelf().exercise(item.exercise).version(given.value)
+        return replace(item, beside=given.value)
 
-class LeadInput(Input):
-    value: Side
-
-
-class StartInput(Input):
-    value: Position
-
-
-_SETTINGS: Mapping[str, type[NameInput | MinutesInput | LeadInput | StartInput]] = {
-    "name": NameInput,
-    "length_min": MinutesInput,
-    "water_every_min": MinutesInput,
-    "lead": LeadInput,
-    "start": StartInput,
-}
-
-
-class SettingsInput(EditInput):
-    field: str = Field(max_length=60)
-    value: str = Field(default="", max_length=plans.NAME_LIMIT * 2)
-
-
-@edit("settings", SettingsInput)
-def settings(actor: Actor, plan_id: UUID, given: SettingsInput) -> Done:
-    """One of the plan's own details: name, length, leading side, water, where everyone starts and ends."""
-    if given.field not in _SETTINGS:
-        raise PlanError("a plan has no such detail", given.field)
-    try:
-        value: Any = _SETTINGS[given.field].read({"value": given.value}).value
-    except InputError as error:
-        raise PlanError(error.message, given.field) from None
-    detail: dict[str, Any] = {given.field: value}
-    message = "Changed the plan."
-    edited = actions.edit(
-        actor, plan_id, given.seen, lambda plan: replace(plan, **detail), message, Touches(detail=given.field)
-    )
-    return Done(edited, message, given.chosen)
-
-
-class GroupInput(EditInput):
-    """``was`` is the group that the window shows."""
-
-    value: OptionalId = None
-    was: OptionalId = None
-
-
-@edit("group", GroupInput)
-def group(actor: Actor, plan_id: UUID, given: GroupInput) -> Done:
-    """Whom the plan is for. Not a revision: it changes how long things take, not what they are."""
-    found = Group.objects.filter(id=given.value).first() if given.value else None
-    if given.value and found is None:
-        raise PlanError("there is no such group; it may have been removed", "group")
-    plan = actions.choose_group(actor, plan_id, found, given.was)
-    return _unchanged(plan, f"For {found.name}." if found else "For no group in particular.", given)
-
-
-def _unchanged(plan: Plan, message: str, given: EditInput) -> Done:
-    """Something about the plan's people changed, and no revision of it came of that."""
-    document = PlanRevision.objects.get(plan=plan, number=plan.head).document
-    can_redo = bool(actions.newer_state(plan))
-    return Done(Edited(plan, core_plan(document)), message, given.chosen, can_redo)
+    return change_item(actor, plan_id, given, change, "Changed what stands beside")
 
 
 # Back and forth.

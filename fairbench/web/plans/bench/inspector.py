@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from typing import Any
 
-from fairbench.core.dose.dose import Dose, Ending, Share
+from fairbench.core.dose.dose import Dose, Ending, Rest, Share
 from fairbench.core.dose.edit import KIND_WORDS, DoseField, frame_fields, part_fields, work_fields
 from fairbench.core.dose.stages import stages_words
 from fairbench.core.dose.words import summary
@@ -11,9 +11,13 @@ from fairbench.core.dose.work import Repetitions, Sequence, StagedIsometric, kin
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.phase_words import PhaseWords, phase_words
 from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.plan.bracket_verbs import items_in
+from fairbench.core.plan.brackets import Bracket, BracketKind
+from fairbench.core.plan.line_verbs import lines_before
+from fairbench.core.plan.lines import Line
 from fairbench.core.plan.plan import DEFAULT_REST_AFTER, Item
 from fairbench.core.plan.timeline import ItemTime, Timeline
-from fairbench.core.sides import Sides
+from fairbench.core.sides import First, Sides
 
 _SIDES_WORDS = {
     Sides.TOGETHER: "both together",
@@ -21,6 +25,20 @@ _SIDES_WORDS = {
     Sides.EACH_SIDE: "one {limb}, then the other",
     Sides.EACH_DIRECTION: "one way, then the other",
     Sides.EACH_SIDE_AND_DIRECTION: "each {limb}, both ways",
+    Sides.ONE_SIDE: "one {limb} only",
+}
+_FIRST_WORDS = {
+    First.PLAN: "the plan’s first side",
+    First.LEFT: "their left",
+    First.RIGHT: "their right",
+    First.WEAKER: "the weaker side of each",
+    First.AFFECTED: "the affected side of each",
+}
+_REST_WORDS = {
+    Rest.TIME: "for some seconds",
+    Rest.OTHER_SIDE: "while the other side works",
+    Rest.AS_NEEDED: "as each needs, at most",
+    Rest.IN_PLACE: "in a place to rest",
 }
 _ENDING_WORDS = {
     Ending.COUNT: "at the count",
@@ -37,6 +55,16 @@ class Choice:
     value: str
     words: str
     chosen: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Rung:
+    """A version to choose, with what it looks like."""
+
+    value: str
+    words: str
+    chosen: bool
+    version: Version
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,13 +86,20 @@ class Inspector:
     version: Version
     number: int
     of: int
-    rungs: tuple[Choice, ...]
+    rungs: tuple[Rung, ...]
     easier: str
     harder: str
     kinds: tuple[Choice, ...]
     sides: tuple[Choice, ...]
     endings: tuple[Choice, ...]
     shares: tuple[Choice, ...]
+    firsts: tuple[Choice, ...]
+    rests: tuple[Choice, ...]
+    besides: tuple[Choice, ...]
+    bracket: Bracket | None
+    bracket_count: int
+    bracket_kinds: tuple[Choice, ...]
+    lines: tuple[Line, ...]
     load: str
     effort: str
     stages: str
@@ -81,6 +116,17 @@ class Inspector:
     is_repetitions: bool
     to_music: bool
     wrong: dict[str, Any]
+
+    @property
+    def main_fields(self) -> tuple[DoseField, ...]:
+        """What is changed most often: the main figure, and the sets."""
+        return (*self.fields[:1], *(field for field in self.frame if field.path == "sets"))
+
+    @property
+    def bracket_firsts(self) -> tuple[Choice, ...]:
+        """Which side can begin in a bracket that goes by side."""
+        now = self.bracket.first if self.bracket else First.PLAN
+        return tuple(Choice(first, words, first is now) for first, words in _FIRST_WORDS.items())
 
     @property
     def id(self) -> str:
@@ -102,12 +148,22 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         version=version,
         number=timeline.items.index(time) + 1,
         of=len(timeline.items),
-        rungs=tuple(Choice(v.id, v.name, v.id == version.id) for v in exercise.versions),
+        rungs=tuple(Rung(v.id, v.name, v.id == version.id, v) for v in exercise.versions),
         easier=exercise.versions[rung - 1].id if rung else "",
         harder=exercise.versions[rung + 1].id if rung + 1 < len(exercise.versions) else "",
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
         sides=_sides(exercise, version, dose.sides),
         shares=_shares(dose, exercise.limb),
+        firsts=_firsts(dose),
+        rests=_rests(dose),
+        besides=(
+            Choice("", "nothing", not time.item.beside),
+            *(Choice(v.id, v.name, v.id == time.item.beside) for v in exercise.versions if v is not version),
+        ),
+        bracket=_bracket(timeline, time.item),
+        bracket_count=len(items_in(timeline.plan, time.item.bracket)) if time.item.bracket else 0,
+        bracket_kinds=tuple(Choice(kind, kind.words, False) for kind in BracketKind),
+        lines=lines_before(timeline.plan, time.item.id),
         parts=_parts(dose, phase_words(exercise, version)),
         part_kinds=tuple(
             Choice(kind, words, False)
@@ -157,6 +213,32 @@ def _shares(dose: Dose, limb: str) -> tuple[Choice, ...]:
         return ()
     words = {Share.EACH: f"each {limb}", Share.IN_ALL: "in all"}
     return tuple(Choice(share, said, share is dose.share) for share, said in words.items())
+
+
+def _firsts(dose: Dose) -> tuple[Choice, ...]:
+    """Which side begins, or is the only one, where sides can be told."""
+    if not dose.sides.tell_sides:
+        return ()
+    return tuple(
+        Choice(first, words, first is dose.first)
+        for first, words in _FIRST_WORDS.items()
+        if not (first.is_personal and dose.sides is Sides.ALTERNATING)
+    )
+
+
+def _rests(dose: Dose) -> tuple[Choice, ...]:
+    """How one rests between sets, where there are any."""
+    if len(dose.passes) < 2:
+        return ()
+    return tuple(
+        Choice(rest, words, rest is dose.rest_how)
+        for rest, words in _REST_WORDS.items()
+        if dose.has_two_sides or rest is not Rest.OTHER_SIDE
+    )
+
+
+def _bracket(timeline: Timeline, item: Item) -> Bracket | None:
+    return next((bracket for bracket in timeline.plan.brackets if bracket.id == item.bracket), None)
 
 
 def _named(field: DoseField, words: PhaseWords) -> DoseField:

@@ -19,7 +19,10 @@ from fairbench.core.fit.words import in_words
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.compile import compile_timeline
+from fairbench.core.plan.line_verbs import lines_before
+from fairbench.core.plan.lines import CheckKind, Line, LineKind, Scale
 from fairbench.core.plan.plan import Plan as CorePlan
+from fairbench.core.plan.purpose import Purpose
 from fairbench.core.plan.timeline import StepKind, Timeline
 from fairbench.core.positions import Position
 from fairbench.figures.verdict_shapes import verdict_sign
@@ -29,6 +32,7 @@ from ..adapter import core_group, shelf
 from ..models import Plan
 from .drawing import Drawing, draw
 from .inspector import Inspector, inspect
+from .order import OrderBlock, ShownAs, running_order
 from .reasons import Reason, Session, reason_of, session_of
 from .svg import bench_svg
 
@@ -40,6 +44,7 @@ _STEP_WORDS = {
     StepKind.SWITCH: "Changing sides",
     StepKind.REST: "Resting",
     StepKind.WATER: "Water",
+    StepKind.LINE: "Talk, notices and checks",
     StepKind.CLOSE: "Putting away",
 }
 
@@ -118,6 +123,36 @@ class BenchView:
     proposal: Proposal | None = None
     different: tuple[DifferingPerson, ...] = ()
     groups: tuple[Group, ...] = ()
+    shown_as: ShownAs = ShownAs.FIT
+    order: tuple[OrderBlock, ...] = ()
+    put_aside: int = 0
+    lines: tuple[Line, ...] = ()
+    """The lines at the end of the class."""
+
+    @property
+    def ways_to_show(self) -> tuple[ShownAs, ...]:
+        """The ways in which a plan can be shown."""
+        return tuple(ShownAs)
+
+    @property
+    def purposes(self) -> tuple[Purpose, ...]:
+        """What a class can be for."""
+        return tuple(Purpose)
+
+    @property
+    def check_kinds(self) -> tuple[CheckKind, ...]:
+        """What a check can go by."""
+        return tuple(CheckKind)
+
+    @property
+    def scales(self) -> tuple[Scale, ...]:
+        """How a check can be answered."""
+        return tuple(Scale)
+
+    @property
+    def line_kinds(self) -> tuple[LineKind, ...]:
+        """The lines that can be added."""
+        return tuple(LineKind)
 
     @property
     def svg(self) -> SafeString:
@@ -230,8 +265,10 @@ def bench_view(
     chosen: str = "",
     wrong: dict[str, Any] | None = None,
     selection: BenchSelection = NOTHING_ELSE,
+    shown_as: ShownAs = ShownAs.FIT,
 ) -> BenchView:
-    """Compile, fit and lay out. ``wrong`` names a figure that was refused, so that it is shown beside it."""
+    """Compile, fit and lay out, as an axis or as a running order. ``wrong`` names a figure that was refused, so that it
+    is shown beside it."""
     group = core_group(plan.group)
     stock, conditions = shelf(), load_conditions()
     timeline = compile_timeline(value, group, stock)
@@ -241,20 +278,26 @@ def bench_view(
     person = next((known for known in group.people if known.id == selection.person), None)
     address = reverse("plans:bench", args=[plan.id])
     beside = bool(time or person or selection.bases)
+    findings = gravest_first(
+        [
+            *check_people(found, everyone, stock, conditions),
+            *check_bases(found, everyone, stock, conditions),
+            *check_time(timeline),
+        ]
+    )
+    shown = tuple(one for one in findings if one.key not in value.dismissed or not one.can_be_dismissed)
     return BenchView(
         plan=plan,
         value=value,
         group=group,
         timeline=timeline,
-        drawing=draw(timeline, group.people, found, everyone),
+        drawing=draw(timeline, group.people, found, everyone, roomy=shown_as is ShownAs.ROOMY),
         totals=_totals(timeline),
-        findings=gravest_first(
-            [
-                *check_people(found, everyone, stock, conditions),
-                *check_bases(found, everyone, stock, conditions),
-                *check_time(timeline),
-            ]
-        ),
+        findings=shown,
+        put_aside=len(findings) - len(shown),
+        shown_as=shown_as,
+        order=running_order(timeline, found) if shown_as is ShownAs.ORDER else (),
+        lines=lines_before(value, ""),
         inspector=inspect(timeline, time, stock, wrong) if time and not person else None,
         address=address,
         do=f"{address}do/",

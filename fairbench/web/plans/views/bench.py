@@ -21,6 +21,7 @@ from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
 from fairbench.web.plans.adapter import read_today, shelf
 from fairbench.web.plans.bench.edits import EDITS
+from fairbench.web.plans.bench.order import shown_as
 from fairbench.web.plans.bench.view import NOTHING_ELSE, BenchSelection, bench_view
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import Request, find
@@ -43,7 +44,7 @@ def bench(request: Request, plan_id: UUID) -> HttpResponse:
     reason of a verdict; ``?bases=1`` proposes fairer base versions."""
     plan = find(Plan, plan_id, "group")
     selection = BenchSelection(request.GET.get("person", ""), request.GET.get("bases") == "1")
-    context = _context(plan, request.GET.get("chosen", ""), selection=selection)
+    context = _context(plan, request.GET.get("chosen", ""), selection=selection, cookies=request.COOKIES)
     if request.htmx:
         return render(request, "plans/_bench.html", context)
     return render(request, "plans/bench.html", context | {"filters": open_filters(shelf())})
@@ -65,7 +66,7 @@ def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
         wrong = {"path": fields.get("field", error.place), "message": error.message}
         return _refused(request, plan_id, 422, error.message, wrong=wrong)
     edited = done.edited
-    view = bench_view(edited.plan, edited.value, done.chosen)
+    view = bench_view(edited.plan, edited.value, done.chosen, shown_as=shown_as(request.COOKIES))
     context = {"view": view, "plan": edited.plan, "can_redo": done.can_redo, "notice": edited.notice}
     return _answer(request, context, f"{done.message} {view.spoken} {edited.notice}")
 
@@ -92,7 +93,7 @@ def override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
         row = health_actions.override(actor_of(request), person.id, decision)
     except InputError as error:
         return _refused(request, plan_id, 422, error.message, selection=selection)
-    context = _context(plan, request.POST.get("chosen", ""), selection=selection)
+    context = _context(plan, request.POST.get("chosen", ""), request.COOKIES, selection=selection)
     done = f"{instead.name}, {version.name}" if instead else version.name
     return _answer(request, context, f"{person.call_name}: {done}, until {row.until:%-d %B}.")
 
@@ -105,7 +106,7 @@ def end_override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     person = find(Participant, fields.get("person", ""))
     row = get_object_or_404(person.overrides, exercise=fields.get("exercise", ""), ended_at=None)
     health_actions.end_row(actor_of(request), person.id, row.id)
-    context = _context(plan, fields.get("chosen", ""), selection=BenchSelection(str(person.id)))
+    context = _context(plan, fields.get("chosen", ""), request.COOKIES, selection=BenchSelection(str(person.id)))
     return _answer(request, context, f"{person.call_name}: the decision is removed.")
 
 
@@ -126,17 +127,21 @@ def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
 
 
 def _context(
-    plan: Plan, chosen: str, wrong: dict[str, Any] | None = None, selection: BenchSelection = NOTHING_ELSE
+    plan: Plan,
+    chosen: str,
+    cookies: dict[str, str],
+    wrong: dict[str, Any] | None = None,
+    selection: BenchSelection = NOTHING_ELSE,
 ) -> dict[str, Any]:
     """What the bench shows of a plan as it stands. ``wrong`` is the field of a dose that was refused, and why."""
     read = read_today(PlanRevision.objects.get(plan=plan, number=plan.head).document)
-    view = bench_view(plan, read.plan, chosen, wrong, selection)
+    view = bench_view(plan, read.plan, chosen, wrong, selection, shown_as(cookies))
     return {"view": view, "plan": plan, "told": read.told, "can_redo": bool(actions.newer_state(plan))}
 
 
 def _refused(request: HttpRequest, plan_id: UUID, status: int, message: str, **more: Any) -> HttpResponse:
     """The bench as it stands, with why nothing was applied. ``more`` goes to :func:`_context`."""
-    context = _context(find(Plan, plan_id, "group"), request.POST.get("chosen", ""), **more)
+    context = _context(find(Plan, plan_id, "group"), request.POST.get("chosen", ""), request.COOKIES, **more)
     return _answer(request, context | {"refused": message}, f"Not applied. {message}", status)
 
 

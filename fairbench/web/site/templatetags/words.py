@@ -7,7 +7,7 @@ from typing import Any
 from django import template
 from django.utils.safestring import SafeString, mark_safe
 
-from fairbench.core.checks import SuggestedFix
+from fairbench.core.checks import Finding, SuggestedFix
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.exercises.cues import say
 from fairbench.core.fit.verdict import VerdictKind
@@ -58,6 +58,12 @@ def percent(part: float) -> str:
 def fix_fields(mend: SuggestedFix) -> str:
     """What a mend sends, for the button that sends it."""
     return json.dumps(dict(mend.fields))
+
+
+@register.filter
+def dismiss_fields(finding: Finding) -> str:
+    """What putting a finding aside sends."""
+    return json.dumps({"value": finding.key})
 
 
 @register.filter

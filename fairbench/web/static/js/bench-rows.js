@@ -7,18 +7,23 @@ const middle = (stop) => {
   return box.left + box.width / 2;
 };
 
+const personOf = (stop) => stop.closest(".people-row").dataset.person;
+const stopsOf = (person) =>
+  [...document.querySelectorAll(STOPS)].filter((stop) => personOf(stop) === person).sort((a, b) => middle(a) - middle(b));
+
 function beside(stop, key) {
-  const row = stop.closest(".people-row");
-  const rows = [...document.querySelectorAll(".people-row")];
-  const own = [...row.querySelectorAll(STOPS)].sort((a, b) => middle(a) - middle(b));
+  const person = personOf(stop);
+  const people = [...new Set([...document.querySelectorAll(".people-row")].map((row) => row.dataset.person))];
+  const own = stopsOf(person);
   if (key === "Home") return own[0];
   if (key === "End") return own.at(-1);
   if (key === "ArrowLeft" || key === "ArrowRight") return own[own.indexOf(stop) + (key === "ArrowLeft" ? -1 : 1)];
-  const next = rows[rows.indexOf(row) + (key === "ArrowUp" ? -1 : 1)];
+  const next = people[people.indexOf(person) + (key === "ArrowUp" ? -1 : 1)];
   if (!next) return undefined;
-  if (stop.matches(".row-who")) return next.querySelector(".row-who");
+  const stops = stopsOf(next);
+  if (stop.matches(".row-who")) return stops.find((one) => one.matches(".row-who"));
   const at = middle(stop);
-  return [...next.querySelectorAll(STOPS)].sort((a, b) => Math.abs(middle(a) - at) - Math.abs(middle(b) - at))[0];
+  return stops.sort((a, b) => Math.abs(middle(a) - at) - Math.abs(middle(b) - at))[0];
 }
 
 export function listenForRows() {

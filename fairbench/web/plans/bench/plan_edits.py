@@ -1,0 +1,165 @@
+"""What a person can do with a plan's own details: its name, length, purpose, whom it is for, and its findings."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import replace
+from typing import Annotated, Any
+from uuid import UUID
+
+from pydantic import BeforeValidator, Field
+
+from fairbench.core.checks.findings import KEY_LIMIT
+from fairbench.core.errors import InputError, PlanError
+from fairbench.core.plan import plan as plans
+from fairbench.core.plan import points
+from fairbench.core.plan.purpose import Purpose
+from fairbench.core.positions import Position
+from fairbench.core.sides import Side
+from fairbench.web.accounts.actor import Actor
+from fairbench.web.people.models import Group
+from fairbench.web.plans import actions
+from fairbench.web.plans.actions import Touches
+from fairbench.web.plans.adapter import core_group, shelf
+from fairbench.web.plans.models import Plan
+from fairbench.web.site.inputs import Input, OneLine, OptionalId, Whole
+
+from .edit import Done, EditInput, edit, unchanged
+
+
+class NameInput(Input):
+    """A plan's name."""
+
+    value: OneLine
+
+
+class MinutesInput(Input):
+    """A number of minutes."""
+
+    value: Whole
+
+
+class LeadInput(Input):
+    """The side that goes first."""
+
+    value: Side
+
+
+class StartInput(Input):
+    """Where everyone starts."""
+
+    value: Position
+
+
+class EndInput(Input):
+    """Empty where everyone ends as they start."""
+
+    value: Annotated[Position | None, BeforeValidator(lambda value: value or None)] = None
+
+
+class PurposeInput(Input):
+    """What the class is for."""
+
+    value: Purpose
+
+
+_SETTINGS: Mapping[str, type[NameInput | MinutesInput | LeadInput | StartInput | EndInput | PurposeInput]] = {
+    "name": NameInput,
+    "length_min": MinutesInput,
+    "water_every_min": MinutesInput,
+    "lead": LeadInput,
+    "start": StartInput,
+    "end": EndInput,
+    "purpose": PurposeInput,
+}
+
+
+class SettingsInput(EditInput):
+    """One of the plan's own details."""
+
+    field: str = Field(max_length=60)
+    value: str = Field(default="", max_length=plans.NAME_LIMIT * 2)
+
+
+@edit("settings", SettingsInput)
+def settings(actor: Actor, plan_id: UUID, given: SettingsInput) -> Done:
+    """One of the plan's own details: name, length, leading side, water, where everyone starts and ends."""
+    if given.field not in _SETTINGS:
+        raise PlanError("a plan has no such detail", given.field)
+    try:
+        value: Any = _SETTINGS[given.field].read({"value": given.value}).value
+    except InputError as error:
+        raise PlanError(error.message, given.field) from None
+    detail: dict[str, Any] = {given.field: value}
+    message = "Changed the plan."
+    edited = actions.edit(
+        actor, plan_id, given.seen, lambda plan: replace(plan, **detail), message, Touches(detail=given.field)
+    )
+    return Done(edited, message, given.chosen)
+
+
+class FindingInput(EditInput):
+    """A finding by its key."""
+
+    value: OneLine = Field(max_length=KEY_LIMIT)
+
+
+@edit("dismiss", FindingInput)
+def dismiss(actor: Actor, plan_id: UUID, given: FindingInput) -> Done:
+    """A finding is put aside for this plan."""
+    return _dismissed(actor, plan_id, given, lambda keys: keys | {given.value}, "Put aside.")
+
+
+@edit("undismiss", EditInput)
+def undismiss(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """All findings are shown again."""
+    return _dismissed(actor, plan_id, given, lambda _: frozenset(), "All findings are shown again.")
+
+
+def _dismissed(
+    actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[frozenset[str]], frozenset[str]], message: str
+) -> Done:
+    edited = actions.edit(
+        actor, plan_id, given.seen, lambda plan: replace(plan, dismissed=change(plan.dismissed)), message
+    )
+    return Done(edited, message, given.chosen)
+
+
+# Points and extras.
+
+
+@edit("fit_points", EditInput)
+def fit_points(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """Every figure that has a range as far up as the booked time allows."""
+    group = core_group(Plan.objects.select_related("group").get(id=plan_id).group)
+    message = "Picked the ranges to fit the time."
+    edited = actions.edit(actor, plan_id, given.seen, lambda plan: points.fit_points(plan, group, shelf()), message)
+    return Done(edited, message, given.chosen)
+
+
+@edit("leave_out_extras", EditInput)
+def leave_out_extras(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """What is marked to be skipped first goes."""
+
+    def change(plan: plans.Plan) -> plans.Plan:
+        for item in tuple(plan.items()):
+            plan = plans.remove(plan, item.id) if item.extra else plan
+        return plan
+
+    message = "Left out what is extra."
+    return Done(actions.edit(actor, plan_id, given.seen, change, message), message, "")
+
+
+class GroupInput(EditInput):
+    """``was`` is the group that the window shows."""
+
+    value: OptionalId = None
+    was: OptionalId = None
+
+
+@edit("group", GroupInput)
+def group(actor: Actor, plan_id: UUID, given: GroupInput) -> Done:
+    """Whom the plan is for. Not a revision: it changes how long things take, not what they are."""
+    found = Group.objects.filter(id=given.value).first() if given.value else None
+    if given.value and found is None:
+        raise PlanError("there is no such group; it may have been removed", "group")
+    plan = actions.choose_group(actor, plan_id, found, given.was)
+    return unchanged(plan, f"For {found.name}." if found else "For no group in particular.", given)
