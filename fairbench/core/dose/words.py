@@ -21,12 +21,13 @@ from .work import (
 
 _KEPT = 4096
 _TIMES = {1: "", 2: "twice"}
-_ENDINGS = {
+ENDING_WORDS = {
     Ending.COUNT: "",
     Ending.STEADY: "while steady",
     Ending.CONTACT: "until a contact is lost",
     Ending.TIRED: "until tired",
 }
+"""What ends a set, as it stands in the words of a dose."""
 
 
 def times(count: int) -> str:
@@ -39,7 +40,7 @@ def summary(dose: Dose, limb: str = "side") -> str:
     """The dose as a person reads it. ``limb`` is what one side is called: arm, leg, side."""
     each = _each(dose, limb)
     said = _alternating(dose, limb) if dose.sides is Sides.ALTERNATING else _joined(dose.work, each)
-    parts = [said] if dose.ending is Ending.COUNT else [f"up to {said}", _ENDINGS[dose.ending]]
+    parts = [said] if dose.ending is Ending.COUNT else [f"up to {said}", ENDING_WORDS[dose.ending]]
     if dose.sets > 1:
         parts.append(f"{dose.sets} sets")
     if dose.more:

@@ -60,12 +60,17 @@ def is_held(exercise: Exercise) -> bool:
 
 
 def beats_of(
-    step: Step, lead: Side, held: bool = False, words: PhaseWords = UNNAMED, effort: Effort | None = None
+    step: Step,
+    lead: Side,
+    held: bool = False,
+    words: PhaseWords = UNNAMED,
+    effort: Effort | None = None,
+    pairs: bool = False,
 ) -> tuple[Beat, ...]:
     """The beats of a step in order; they fill it from end to end. None for a step without runs.
 
     ``held`` where the exercise stays in its end pose (:func:`is_held`); ``words`` what the version calls the ways out
-    and back, ``effort`` how hard each count is.
+    and back, ``effort`` how hard each count is; ``pairs`` counts the two sides of taking turns as one.
     """
     called = {WORK: words.work, RETURN: words.back}
     beats: list[Beat] = []
@@ -81,8 +86,8 @@ def beats_of(
                         at,
                         seconds,
                         run.calls,
-                        run.first + index,
-                        run.of,
+                        _pair(run.first + index) if pairs and run.alternates else run.first + index,
+                        _pair(run.of) if pairs and run.alternates else run.of,
                         _with_effort(called.get(word, word), run, run.first + index, effort),
                         side,
                         moves or _MOVES.get(word, _STAY),
@@ -97,7 +102,12 @@ def _with_effort(word: str, run: Run, number: int, effort: Effort | None) -> str
     """The word of a phase with how hard that count is; a pair of sides has the same. Only what is worked says it."""
     if effort is None or run.calls in (Calls.QUIET, Calls.CLOCK) or word == "pause":
         return word
-    return f"{word} · {effort.called((number + 1) // 2 if run.alternates else number)}"
+    return f"{word} · {effort.called(_pair(number) if run.alternates else number)}"
+
+
+def _pair(number: int) -> int:
+    """Which pair a count is in."""
+    return (number + 1) // 2
 
 
 def _turn(run: Run, number: int, lead: Side) -> Side | None:

@@ -72,6 +72,19 @@ def restore_access(actor: Actor, user_id: int) -> User:
     return user
 
 
+@transaction.atomic
+def set_counting(actor: Actor, pairs: bool) -> None:
+    """How the whole practice counts work of sides taking turns: in pairs, or each by itself."""
+    actor.require(Permission.MEMBERS)
+    Practice.objects.filter(id=actor.practice.id).update(counts_pairs=pairs)
+    actor.audit("practice.counting", actor.practice.id, new={"pairs": pairs})
+
+
+def set_calls(actor: Actor, mirrored: bool) -> None:
+    """How one calls sides oneself: as a mirror of the class, or as they are."""
+    User.objects.filter(id=actor.user.id).update(calls_mirrored=mirrored)
+
+
 def _member(actor: Actor, user_id: int) -> User:
     actor.require(Permission.MEMBERS)
     # All of the practice are locked, so that two owners cannot end each other at once.

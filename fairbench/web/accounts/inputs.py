@@ -1,6 +1,6 @@
 """What is taken for each change of who may sign in."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.core.exceptions import ValidationError
 from django.core.validators import validate_email
@@ -43,6 +43,12 @@ class RoleInput(Input):
     """Another role."""
 
     role: Role
+
+
+class SwitchInput(Input):
+    """Something that is on or, where the box is left empty, off."""
+
+    value: Literal["on", ""] = ""
 
 
 class FirstPracticeInput(Input):

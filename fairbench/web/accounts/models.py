@@ -12,11 +12,13 @@ from fairbench.web.site.practice_model import PracticeModel
 
 
 class Practice(models.Model):
-    """The business that owns the data. ``shelf_edition`` rises whenever its own exercises change."""
+    """The business that owns the data. ``shelf_edition`` rises whenever its own exercises change; ``counts_pairs`` says
+    that work of sides taking turns is counted in pairs."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)
     shelf_edition = models.PositiveIntegerField(default=0)
+    counts_pairs = models.BooleanField(default=False)
 
     def __str__(self) -> str:
         return self.name
@@ -51,13 +53,15 @@ class UserManager(BaseUserManager["User"]):
 
 
 class User(AbstractBaseUser):
-    """Someone of a practice who signs in by email."""
+    """Someone of a practice who signs in by email. ``calls_mirrored`` says that they face the class and move as its
+    mirror while they teach."""
 
     email = models.EmailField(unique=True)
     name = models.CharField(max_length=80)
     practice = models.ForeignKey(Practice, on_delete=models.PROTECT, related_name="users")
     role = models.CharField(max_length=12, choices=Role.choices, default=Role.INSTRUCTOR)
     is_active = models.BooleanField(default=True)
+    calls_mirrored = models.BooleanField(default=True)
 
     objects = UserManager()
     USERNAME_FIELD = "email"

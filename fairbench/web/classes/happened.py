@@ -29,6 +29,10 @@ STOPS = frozenset({TeachEvent.Mark.STOPPED, TeachEvent.Mark.TINGLING})
 """Marks with which an item ends for somebody."""
 
 
+ADDING = frozenset({"one_more", "back"})
+"""Events that put work on top of what was planned, for all."""
+
+
 @dataclass(frozen=True)
 class Happened:
     """The events of a class in order, and ``tellings``, what was said by hand of its items, the newest of each first.
@@ -67,8 +71,14 @@ class Happened:
         by_device = [event for event in self.events if event.item not in self.told]
         worked = [self._worked(event) for event in by_device if event.kind == "worked"]
         by_hand = as_planned(self.planned, {item for item, done in self.told.items() if done}, self.took)
-        added = [Extra(e.item, e.seconds) for e in by_device if e.kind in ("one_more", "back") and e.seconds]
+        added = [Extra(e.item, e.seconds) for e in by_device if e.kind in ADDING and e.seconds]
+        added += self._sets_taken(by_device)
         return ClassLog((*worked, *by_hand), tuple(added), self._swapped(by_device))
+
+    def _sets_taken(self, events: Sequence[TeachEvent]) -> list[Extra]:
+        """Sets that were offered and taken, each once however many took it."""
+        sets = {(event.item, event.number): event.seconds or 0.0 for event in events if event.kind == "set_taken"}
+        return [Extra(item, seconds) for (item, _), seconds in sets.items()]
 
     def _worked(self, event: TeachEvent) -> Worked:
         side = Side(event.side) if event.side else None

@@ -123,6 +123,8 @@ EventKind = Literal[
     "back",
     "skipped",
     "one_more",
+    "set_taken",
+    "answered",
     "rested",
     "swapped",
     "joined",

@@ -3,7 +3,7 @@
 from typing import Any, Literal, NotRequired, TypedDict
 
 from fairbench.core.dose.dose import Dose
-from fairbench.core.dose.words import summary
+from fairbench.core.dose.words import ENDING_WORDS, summary
 from fairbench.core.exercises.cues import on_second_side, say
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.phase_words import UNNAMED, phase_words
@@ -11,6 +11,7 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
+from fairbench.core.plan.lines import Line, LineKind
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import ItemTime, Step, Timeline
 from fairbench.core.sides import Side, Sides
@@ -41,7 +42,9 @@ class BeatData(TypedDict):
 
 
 class StepData(TypedDict):
-    """A stretch of the class with one thing going on; ``start`` and ``seconds`` as planned."""
+    """A stretch of the class with one thing going on; ``start`` and ``seconds`` as planned. ``turn`` is what the side
+    is called where each person has their own, or which of a pair works, or the station; ``again`` that nobody does it
+    who did the one before; ``line`` the line of the plan that it is."""
 
     kind: str
     start: float
@@ -52,6 +55,11 @@ class StepData(TypedDict):
     direction: str
     set: int
     sets: int
+    turn: str
+    round: int
+    rounds: int
+    again: bool
+    line: str
     position: str
     level: str
     beats: list[BeatData]
@@ -78,8 +86,19 @@ class VersionData(TypedDict):
     steps: NotRequired[list[StepData]]
 
 
+class LineData(TypedDict):
+    """A line of the plan: what kind, what is said, and of a check the answers that there are."""
+
+    kind: str
+    label: str
+    says: str
+    answers: tuple[str, ...]
+
+
 class ItemData(TypedDict):
-    """One item of the plan, with the version that is planned and the others that it can be swapped for."""
+    """One item of the plan, with the version that is planned and the others that it can be swapped for. ``visits`` are
+    the times that it is come to; ``beside`` is the other version that is shown with it; ``ending`` says what ends a set
+    before its count, ``offered`` how many sets may follow."""
 
     id: str
     number: int
@@ -94,6 +113,12 @@ class ItemData(TypedDict):
     limb: str
     note: str
     extra: bool
+    optional: bool
+    ending: str
+    offered: int
+    bracket: str
+    visits: list[tuple[float, float]]
+    beside: str
     version: VersionData
     others: list[VersionData]
 
@@ -123,15 +148,17 @@ class ScoreData(TypedDict):
     signs: dict[str, str]
     steps: list[StepData]
     items: list[ItemData]
+    lines: dict[str, LineData]
     meeting: NotRequired[str]
     player: NotRequired[dict[str, Any] | None]
     people: NotRequired[list[PersonData]]
     catchUp: NotRequired[str]
+    mirrored: NotRequired[bool]
 
 
-def score(timeline: Timeline, group: Group, shelf: Shelf, differing: Differing) -> ScoreData:
+def score(timeline: Timeline, group: Group, shelf: Shelf, differing: Differing, pairs: bool = False) -> ScoreData:
     """Steps with their beats, items with their cues, and each item's other versions ready to swap in; for
-    each, who does it otherwise."""
+    each, who does it otherwise. ``pairs`` counts the two sides of taking turns as one."""
     lead = timeline.plan.lead
     times: dict[str | None, ItemTime] = {time.item.id: time for time in timeline.items}
     return {
@@ -140,14 +167,16 @@ def score(timeline: Timeline, group: Group, shelf: Shelf, differing: Differing) 
         "total": timeline.total,
         "lead": lead.value,
         "signs": {kind.value: shape_path(kind, SIGN_WIDTH) for kind in VerdictKind},
-        "steps": [_step(step, lead, times.get(step.item)) for step in timeline.steps],
+        "steps": [_step(step, lead, times.get(step.item), pairs) for step in timeline.steps],
+        "lines": {line.id: _line(line) for line in timeline.plan.lines},
         "items": [
-            _item(timeline, item, number, group, shelf, differing) for number, item in enumerate(timeline.items, 1)
+            _item(timeline, item, number, group, shelf, differing, pairs)
+            for number, item in enumerate(timeline.items, 1)
         ],
     }
 
 
-def _step(step: Step, lead: Side, time: ItemTime | None) -> StepData:
+def _step(step: Step, lead: Side, time: ItemTime | None, pairs: bool) -> StepData:
     held = time is not None and is_held(time.exercise)
     words = phase_words(time.exercise, time.version) if time is not None and step.runs else UNNAMED
     return {
@@ -160,9 +189,28 @@ def _step(step: Step, lead: Side, time: ItemTime | None) -> StepData:
         "direction": step.direction,
         "set": step.set_number,
         "sets": step.sets,
+        "turn": step.turn,
+        "round": step.round_number,
+        "rounds": step.rounds,
+        "again": step.again,
+        "line": step.line,
         "position": step.position.words,
         "level": step.position.level.value,
-        "beats": [_beat(beat) for beat in beats_of(step, lead, held, words, time.dose.effort if time else None)],
+        "beats": [
+            _beat(beat)
+            for beat in beats_of(
+                step, time.lead(lead) if time else lead, held, words, time.dose.effort if time else None, pairs
+            )
+        ],
+    }
+
+
+def _line(line: Line) -> LineData:
+    return {
+        "kind": line.kind.value,
+        "label": line.label,
+        "says": line.says,
+        "answers": line.scale.answers if line.kind is LineKind.CHECK else (),
     }
 
 
@@ -185,14 +233,14 @@ def _side(side: Side | None) -> SideWord:
 
 
 def _item(
-    timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: Shelf, differing: Differing
+    timeline: Timeline, time: ItemTime, number: int, group: Group, shelf: Shelf, differing: Differing, pairs: bool
 ) -> ItemData:
     planned = _version(time.exercise, time.version, time.dose, shelf, timeline.plan.lead)
     planned["different"] = differing.of(time, time.version)
     others = []
     for version in time.exercise.versions:
         if version is not time.version:
-            other = _other(timeline.plan, time, version, group, shelf)
+            other = _other(timeline.plan, time, version, group, shelf, pairs)
             other["different"] = differing.of(time, version)
             others.append(other)
     return {
@@ -209,6 +257,12 @@ def _item(
         "limb": time.exercise.limb,
         "note": time.item.note,
         "extra": time.item.extra,
+        "optional": time.item.optional,
+        "ending": ENDING_WORDS[time.dose.ending],
+        "offered": time.dose.offered,
+        "bracket": next((b.words for b in timeline.plan.brackets if b.id == time.item.bracket), ""),
+        "visits": [(v.begins, v.end) for v in timeline.visits if v.item.id == time.item.id],
+        "beside": time.item.beside,
         "version": planned,
         "others": others,
     }
@@ -236,7 +290,7 @@ def _by_side(cues: tuple[str, ...], sides: tuple[Side | None, ...] = (None, *Sid
     return {_side(side): [say(cue, side) for cue in cues] for side in sides}
 
 
-def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Shelf) -> VersionData:
+def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Shelf, pairs: bool) -> VersionData:
     """Another version with the work of its usual dose, compiled by itself from where it is done."""
     item = Item(time.item.id, time.exercise.id, version.id, None, time.item.rest_after)
     alone = Plan(plan.name, plan.length_min, (Block(time.kind, (item,)),), plan.lead, 0, version.position)
@@ -244,5 +298,5 @@ def _other(plan: Plan, time: ItemTime, version: Version, group: Group, shelf: Sh
     other = _version(time.exercise, version, compiled.items[0].dose, shelf, plan.lead)
     other["change"] = say(version.change, None)
     alone_time = compiled.items[0]
-    other["steps"] = [_step(step, plan.lead, alone_time) for step in compiled.steps if step.item == item.id]
+    other["steps"] = [_step(step, plan.lead, alone_time, pairs) for step in compiled.steps if step.item == item.id]
     return other

@@ -27,6 +27,7 @@ urlpatterns = [
     path("classes/<uuid:meeting_id>/begin/", arrivals.begin, name="begin"),
     path("classes/<uuid:meeting_id>/prepare/", teach.prepare, name="prepare"),
     path("classes/<uuid:meeting_id>/teach/", teach.teach, name="teach"),
+    path("classes/<uuid:meeting_id>/screen/", teach.hall, name="hall"),
     path("classes/<uuid:meeting_id>/events/", teach.events, name="events"),
     path("classes/<uuid:meeting_id>/device/", teach.device, name="device"),
     path("classes/<uuid:meeting_id>/lead/", teach.lead, name="lead"),

@@ -12,7 +12,7 @@ from django.views.decorators.http import require_POST
 from fairbench.core.errors import InputError
 from fairbench.web.accounts import actions
 from fairbench.web.accounts.actor import Permission, actor_of
-from fairbench.web.accounts.inputs import MemberInput, RoleInput
+from fairbench.web.accounts.inputs import MemberInput, RoleInput, SwitchInput
 from fairbench.web.accounts.models import Letter, Role, User
 
 
@@ -40,6 +40,14 @@ def members(request: HttpRequest) -> HttpResponse:
         "letters": Letter.objects.order_by("-at")[:20],
     }
     return render(request, "accounts/members.html", context, status=422 if wrong else 200)
+
+
+@require_POST
+def counting(request: HttpRequest) -> HttpResponse:
+    """In pairs or singly, for the whole practice."""
+    actions.set_counting(actor_of(request), SwitchInput.read(request.POST).value == "on")
+    messages.success(request, "Saved. It holds from the next class that is begun.")
+    return redirect("accounts:members")
 
 
 @require_POST

@@ -11,15 +11,19 @@ from django.contrib.auth.views import (
     PasswordResetConfirmView,
     PasswordResetView,
 )
-from django.http import HttpResponse
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect
 from django.urls import reverse_lazy
 from django.utils.decorators import method_decorator
+from django.views.decorators.http import require_POST
 
+from fairbench.web.accounts import actions
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.accounts.inputs import SwitchInput
 
 
 class Change(PasswordChangeView):
-    """One's own password. Everywhere else one is signed out."""
+    """One's own password, and how one calls sides. After a change of password one is signed out everywhere else."""
 
     template_name = "accounts/password.html"
     success_url = reverse_lazy("accounts:password")
@@ -31,6 +35,14 @@ class Change(PasswordChangeView):
         actor.audit("member.password", actor.practice.id, new={"member": actor.user.email})
         messages.success(self.request, "Your password is changed. On other devices you are signed out.")
         return response
+
+
+@require_POST
+def calls(request: HttpRequest) -> HttpResponse:
+    """How one calls sides while teaching."""
+    actions.set_calls(actor_of(request), SwitchInput.read(request.POST).value == "on")
+    messages.success(request, "Saved. It holds from the next class that you begin.")
+    return redirect("accounts:password")
 
 
 @method_decorator(login_not_required, name="dispatch")

@@ -63,7 +63,7 @@ def _person(somebody: Somebody) -> PersonData:
 
 def _score(meeting: Meeting, timeline: Timeline, people: Sequence[Somebody]) -> ScoreData:
     differing = Differing(timeline, [somebody.person for somebody in people], shelf(), load_conditions())
-    return score(timeline, group_of(meeting), shelf(), differing)
+    return score(timeline, group_of(meeting), shelf(), differing, meeting.practice.counts_pairs)
 
 
 def prepare(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
@@ -90,6 +90,7 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     data["player"] = player_of(meeting)
     data["people"] = [_person(somebody) for somebody in people]
     data["catchUp"] = CATCH_UP
+    data["mirrored"] = actor_of(request).user.calls_mirrored
     context = {
         "meeting": meeting,
         "score": data,
@@ -100,6 +101,21 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
         "incident_steps": INCIDENT_STEPS,
     }
     return render(request, "classes/teach.html", context)
+
+
+def hall(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """The second screen, for the hall: figure, count and what comes next, and nothing about anybody."""
+    meeting = find(Meeting, meeting_id, "group")
+    if meeting.state != Meeting.State.TEACHING:
+        return redirect("classes:meeting", meeting.id)
+    timeline = timeline_of(meeting)
+    data = _score(meeting, timeline, ())
+    for item in data["items"]:
+        item["note"] = ""
+    data["meeting"] = str(meeting.id)
+    data["player"] = player_of(meeting)
+    data["people"] = []
+    return render(request, "classes/hall.html", {"meeting": meeting, "score": data})
 
 
 @require_POST

@@ -3,7 +3,7 @@
 // from the server.
 
 const CACHE = "fairbench-class-";
-const CLASS_PAGE = /^\/classes\/([0-9a-f-]{36})\/teach\/$/;
+const CLASS_PAGE = /^\/classes\/([0-9a-f-]{36})\/(?:teach|screen)\/$/;
 const KEPT_AT = "X-Kept-At";
 const LONGEST = 12 * 3600 * 1000;
 const PATIENCE = 3000;

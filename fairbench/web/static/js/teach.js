@@ -5,6 +5,7 @@ import { forget } from "./device/pages.js";
 import { closeDrawers, anyDrawerOpen, fillVersions, listenForNotes, openDrawer } from "./teach/drawers.js";
 import { Figure } from "./teach/figure.js";
 import { Incident } from "./teach/incident.js";
+import { Panel } from "./teach/panel.js";
 import { Outbox } from "./teach/outbox.js";
 import { People } from "./teach/people.js";
 import { Player } from "./teach/player.js";
@@ -51,7 +52,18 @@ screen.people = new People(player, () => {
   screen.show();
   outbox.send();
 });
+screen.panel = new Panel(player, () => {
+  save();
+  screen.show();
+  outbox.send();
+});
 const figure = new Figure(player, score);
+const hall = new BroadcastChannel(`fairbench-hall-${score.meeting}`); // a second window of this browser follows it
+hall.addEventListener("message", () => tellHall());
+
+function tellHall() {
+  hall.postMessage(player.told());
+}
 const sound = new Sound();
 
 function save() {
@@ -102,6 +114,7 @@ function press(id, action) {
   part(id).addEventListener("click", () => {
     action();
     save();
+    tellHall();
     screen.show();
     outbox.send(); // whoever follows sees it at once
   });
@@ -127,7 +140,7 @@ part("do-people").addEventListener("click", () => openDrawer("drawer-people", pa
 part("do-end").addEventListener("click", () => openDrawer("drawer-end", part("do-end")));
 part("do-signs").addEventListener("click", () => openDrawer("drawer-signs", part("do-signs")));
 part("do-sound").addEventListener("click", () => openDrawer("drawer-sound", part("do-sound")));
-for (const what of ["tick", "voice"]) {
+for (const what of ["tick", "bell", "voice", "cues"]) {
   const button = part(`sound-${what}`);
   button.setAttribute("aria-pressed", String(sound.on[what]));
   button.addEventListener("click", () => {
@@ -135,8 +148,10 @@ for (const what of ["tick", "voice"]) {
     button.setAttribute("aria-pressed", String(sound.on[what]));
   });
 }
+part("sound-rate").value = sound.on.rate;
+part("sound-rate").addEventListener("change", () => sound.setRate(part("sound-rate").value));
 if (!sound.hasVoice) {
-  part("sound-voice").disabled = true;
+  for (const id of ["sound-voice", "sound-cues", "sound-rate"]) part(id).disabled = true;
   part("sound-said").textContent = "This browser cannot count aloud.";
 }
 for (const button of document.querySelectorAll("[data-close]")) button.addEventListener("click", closeDrawers);
@@ -149,7 +164,9 @@ const incident = new Incident(player, outbox, () => {
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape") return closeDrawers();
   if (anyDrawerOpen() || event.target.closest("textarea, input, button") || event.ctrlKey || event.metaKey || event.altKey) return;
-  const button = { " ": "do-pause", ArrowRight: "do-next", ArrowLeft: "do-back" }[event.key];
+  // A foot switch and a presenter's remote send page up and page down.
+  const keys = { " ": "do-pause", ArrowRight: "do-next", PageDown: "do-next", ArrowLeft: "do-back", PageUp: "do-back" };
+  const button = keys[event.key];
   if (!button || part(button).disabled) return;
   event.preventDefault();
   part(button).click();
@@ -165,6 +182,7 @@ setInterval(() => {
   if (Date.now() - lastSaved > 1000 && player.began) {
     lastSaved = Date.now();
     save();
+    tellHall();
   }
 }, 100);
 setInterval(follow, 3000);

@@ -41,14 +41,15 @@ export class People {
   // Only while the class goes on, and only on the screen that leads it.
   show(idle) {
     const { here } = this.player;
-    const shown = [idle, part("came").hidden, ...here].join(" ");
+    const asked = !part("panel").hidden; // what is asked now stands in its place
+    const shown = [idle, asked, part("came").hidden, ...here].join(" ");
     if (shown === this.shown) return; // asked ten times a second, changed a few times a class
     this.shown = shown;
     for (const button of this.buttons) button.setAttribute("aria-pressed", String(here.has(button.dataset.person)));
     const absent = this.late.filter((button) => !here.has(button.dataset.person));
     for (const button of this.late) button.hidden = !absent.slice(0, AT_ONCE).includes(button);
     for (const row of document.querySelectorAll("#note-who [data-person], #signs-people [data-person]")) row.hidden = !here.has(row.dataset.person);
-    part("comes").hidden = idle || !part("came").hidden;
+    part("comes").hidden = idle || asked || !part("came").hidden;
     part("comes-words").hidden = !absent.length;
   }
 }

@@ -7,6 +7,7 @@ const SLEPT = 5000;
 const MORE_SECONDS = 10;
 const REST_SECONDS = 30;
 const MOST_SILENCE = 600;
+const MOST_UNEVEN = 3; // more apart than that was meant so
 const COUNTED = new Set(["repetition", "breath", "pulse", "round"]);
 const TOLD = new Set([...COUNTED, "hold"]);
 const NEAR = 1e-6;
@@ -42,10 +43,50 @@ export function doneBetween(step, from, to) {
     const row = of(beat.side || step.side);
     if (seconds > 0) row.seconds += seconds;
     const next = step.beats[n + 1];
-    const last = !next || next.calls !== beat.calls || next.number !== beat.number;
+    const last = !next || next.calls !== beat.calls || next.number !== beat.number || next.side !== beat.side;
     if (last && TOLD.has(beat.calls) && end > from + NEAR && end <= to + NEAR) row.count += 1;
   });
   return [...sides.values()].filter((row) => row.seconds > NEAR).map((row) => ({ ...row, seconds: Math.round(row.seconds * 100) / 100 }));
+}
+
+// A step of work with one more at its end: a count, of taking turns the other side's, or some seconds.
+export function withOneMore(given) {
+  const step = { ...given, number: undefined, beats: given.beats.map((beat) => ({ ...beat })) };
+  const last = step.beats[step.beats.length - 1];
+  if (!COUNTED.has(last.calls)) {
+    last.seconds += MORE_SECONDS;
+    step.seconds += MORE_SECONDS;
+    return { step, added: MORE_SECONDS, counted: 0 };
+  }
+  const group = step.beats.filter((beat) => beat.calls === last.calls && beat.number === last.number && beat.side === last.side);
+  const inPairs = Boolean(last.side) && step.beats.some((beat) => beat.number === last.number && beat.side === OTHER[last.side]);
+  for (const beat of step.beats) if (beat.calls === last.calls) beat.of += 1;
+  let at = step.seconds;
+  // A pair is counted as one, and has both of its sides.
+  for (const side of inPairs ? [OTHER[last.side], last.side] : [OTHER[last.side] ?? ""]) {
+    for (const beat of group) {
+      step.beats.push({ ...beat, at, number: beat.number + 1, of: last.of, side });
+      at += beat.seconds;
+    }
+  }
+  const added = at - step.seconds;
+  step.seconds = at;
+  return { step, added, counted: inPairs ? 2 : 1 };
+}
+
+// A step of work cut down to its first count, on one side; null where nothing is counted.
+function onlyOne(step, side) {
+  const counted = step.beats.find((beat) => COUNTED.has(beat.calls) && (!beat.side || beat.side === side));
+  if (!counted) return null;
+  let at = 0;
+  const beats = step.beats
+    .filter((beat) => beat.calls === counted.calls && beat.number === counted.number && beat.side === counted.side)
+    .map((beat) => {
+      const placed = { ...beat, at, number: 1, of: 1 };
+      at += beat.seconds;
+      return placed;
+    });
+  return { ...step, beats, seconds: at, side: counted.side || step.side };
 }
 
 export class Player {
@@ -165,7 +206,8 @@ export class Player {
     const { step } = this;
     if (!step || this.ended) return;
     const to = Math.min(this.at, step.seconds);
-    if (step.kind === "work" && to > this.from) {
+    // What the other of a pair does was counted already; a set that some took is told when it is begun.
+    if (step.kind === "work" && !step.again && !step.offered && to > this.from) {
       for (const { side, seconds, count } of doneBetween(step, this.from, to)) {
         this.report("worked", { item: step.item, side, seconds, number: count });
       }
@@ -231,10 +273,10 @@ export class Player {
   skip() {
     const item = this.step?.item;
     if (!item) return this.next();
-    this.skipped.add(item);
-    this.report("skipped", { item });
     let index = this.index;
     while (this.queue[index]?.item === item) index += 1;
+    if (!this.queue.slice(index).some((step) => step.item === item)) this.skipped.add(item); // a later round is not skipped
+    this.report("skipped", { item });
     // The way to the next item starts where this one would have ended, so its transfer still holds.
     this.go(index);
   }
@@ -255,26 +297,80 @@ export class Player {
     return this.step?.kind === "work";
   }
 
+  // One more of what goes on; where the other side follows, one more there too, so that both have the same.
   oneMore() {
     if (!this.canDoMore()) return;
-    const step = { ...this.step, number: undefined, beats: this.step.beats.map((beat) => ({ ...beat })) };
-    const before = step.seconds;
-    const last = step.beats[step.beats.length - 1];
-    if (COUNTED.has(last.calls)) {
-      const group = step.beats.filter((beat) => beat.calls === last.calls && beat.number === last.number);
-      for (const beat of step.beats) if (beat.calls === last.calls) beat.of += 1;
-      let at = step.seconds;
-      for (const beat of group) {
-        step.beats.push({ ...beat, at, number: beat.number + 1, side: OTHER[beat.side] ?? "" });
-        at += beat.seconds;
-      }
-      step.seconds = at;
-    } else {
-      last.seconds += MORE_SECONDS;
-      step.seconds += MORE_SECONDS;
+    const { step } = this;
+    this.addOne(this.index);
+    const other = this.otherSideAhead(step);
+    if (other > 0) this.addOne(other);
+  }
+
+  addOne(index) {
+    const { step, added, counted } = withOneMore(this.queue[index]);
+    this.queue[index] = step;
+    this.report("one_more", { item: step.item, seconds: added, number: counted });
+  }
+
+  // Where in the queue the other side of the same set comes, or -1.
+  otherSideAhead(step) {
+    const second = step.side ? (one) => one.side === OTHER[step.side] : (one) => step.turn && one.turn !== step.turn && !one.again;
+    return this.queue.findIndex(
+      (one, index) =>
+        index > this.index && one.kind === "work" && one.item === step.item && one.set === step.set && one.direction === step.direction && second(one),
+    );
+  }
+
+  // The side that had one less, when the item's work is over or on its last step: more was done on the other.
+  get uneven() {
+    const { step } = this;
+    if (!step?.item || this.queue.slice(this.index + 1).some((one) => one.kind === "work" && one.item === step.item)) return "";
+    const counts = { left: 0, right: 0 };
+    for (const one of this.queue.slice(0, this.index + 1)) {
+      if (one.kind !== "work" || one.item !== step.item || one.again) continue;
+      for (const { side, count } of doneBetween(one, 0, one.seconds)) if (side in counts) counts[side] += count;
     }
-    this.queue[this.index] = step;
-    this.report("one_more", { item: step.item, seconds: step.seconds - before, number: COUNTED.has(last.calls) ? 1 : 0 });
+    const less = counts.left < counts.right ? "left" : "right";
+    const apart = Math.abs(counts.left - counts.right);
+    return apart > 0 && apart <= MOST_UNEVEN ? less : "";
+  }
+
+  // One on the side that had one less, next.
+  evenUp() {
+    const side = this.uneven;
+    if (!side) return;
+    const like = this.queue.slice(0, this.index + 1).reverse().find((one) => one.kind === "work" && one.item === this.step.item && (one.side === side || one.beats.some((beat) => beat.side === side)));
+    const one = onlyOne(like, side);
+    if (!one) return;
+    const at = this.index + 1;
+    this.queue.splice(at, 0, { ...one, start: like.start + like.planned, planned: 0, number: undefined });
+    this.report("one_more", { item: one.item, seconds: one.seconds, number: 1 });
+    if (this.step.kind !== "work") this.go(at);
+  }
+
+  // A further set that was offered: by all, or by those named. It comes now, or after what goes on.
+  canTakeSet() {
+    const { item } = this;
+    const taken = this.queue.filter((step) => step.item === item?.id && step.offered).map((step) => step.offered);
+    const later = this.queue.slice(this.index + 1).some((step) => step.item === item?.id && step.kind === "work");
+    return Boolean(item?.offered) && !later && new Set(taken).size < item.offered;
+  }
+
+  takeSet(people) {
+    if (!this.canTakeSet()) return;
+    const { item } = this;
+    const own = this.queue.filter((step) => step.item === item.id && !step.offered);
+    const last = Math.max(...own.filter((step) => step.kind === "work").map((step) => step.set));
+    const first = own.findIndex((step) => step.kind === "work" && step.set === last);
+    const end = own.findLastIndex((step) => step.kind === "work" && step.set === last);
+    const number = new Set(this.queue.map((step) => step.item === item.id && step.offered).filter(Boolean)).size + 1;
+    const at = this.index + 1;
+    const start = this.step.start + this.step.planned;
+    const set = own.slice(first, end + 1).map((step) => ({ ...step, start, planned: 0, number: undefined, offered: number, set: last + number, sets: last + number }));
+    this.queue.splice(at, 0, ...set);
+    const seconds = set.reduce((sum, step) => sum + (step.kind === "work" ? step.seconds : 0), 0);
+    for (const participant of people.length ? people : [null]) this.report("set_taken", { item: item.id, participant, seconds, number });
+    if (this.step.kind !== "work") this.go(at);
   }
 
   // Another version for what is left of the current item, spread over the time the plan has for it.
@@ -296,10 +392,57 @@ export class Player {
       return placed;
     });
     this.queue.splice(this.index, end - this.index, ...steps);
+    this.swapLater(item, other, this.index + steps.length);
     this.swapped[item.id] = versionId;
     this.at = this.from = 0;
     const seconds = steps.reduce((sum, step) => sum + (step.kind === "work" ? step.seconds : 0), 0);
     this.report("swapped", { item: item.id, text: versionId, seconds });
+  }
+
+  // The same in the rounds still to come, on the sides that each of them has.
+  swapLater(item, other, from) {
+    let index = from;
+    while (index < this.queue.length) {
+      if (this.queue[index].item !== item.id) {
+        index += 1;
+        continue;
+      }
+      let end = index;
+      while (this.queue[end]?.item === item.id) end += 1;
+      const run = this.queue.slice(index, end);
+      const sides = new Set(run.filter((step) => step.kind === "work").map((step) => step.side));
+      const works = other.steps.filter((step) => step.kind === "work" && (!step.side || !sides.size || sides.has("") || sides.has(step.side)));
+      const rest = run.filter((step) => step.kind === "rest").slice(-1);
+      const before = run.filter((step) => step.kind === "transfer" || step.kind === "fetch");
+      const { round, rounds } = run[0];
+      const planned = run.filter((step) => !before.includes(step) && !rest.includes(step)).reduce((sum, step) => sum + step.planned, 0);
+      const total = works.reduce((sum, step) => sum + step.seconds, 0) || 1;
+      let { start } = run[before.length] ?? run[0];
+      const placed = works.map((step) => {
+        const one = { ...step, start, planned: (planned * step.seconds) / total, round, rounds };
+        start += one.planned;
+        return one;
+      });
+      this.queue.splice(index, end - index, ...before, ...placed, ...rest);
+      index += before.length + placed.length + rest.length;
+    }
+  }
+
+  // What somebody reached where a set ends before its count: on this side, until now.
+  stopsHere(participant) {
+    const { step } = this;
+    const reached = step?.kind === "work" ? doneBetween(step, 0, this.at) : [];
+    const seconds = reached.reduce((sum, row) => sum + row.seconds, 0);
+    const number = reached.reduce((sum, row) => sum + row.count, 0);
+    this.report("noted", { item: step?.item ?? "", participant, mark: "stopped", text: "Stopped", side: step?.side ?? "", seconds: Math.round(seconds * 10) / 10, number });
+  }
+
+  answer(participant, text) {
+    this.report("answered", { item: this.step.line, participant, text });
+  }
+
+  get line() {
+    return this.step?.line ? this.score.lines[this.step.line] : null;
   }
 
   end() {

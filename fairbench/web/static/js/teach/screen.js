@@ -1,9 +1,9 @@
 // Shows where the player is. Everything shown was worked out beforehand; this only looks it up.
 
+import { countOf } from "./count.js";
 import { Strip } from "./strip.js";
 
 const KIND_WORDS = { transfer: "getting there", fetch: "fetch", explain: "show it", switch: "change sides", rest: "rest", water: "water", close: "finish" };
-const COUNT_UP = new Set(["repetition", "breath"]);
 const OTHER = { left: "right", right: "left" };
 
 const LATE = 60;
@@ -57,6 +57,7 @@ export class Screen {
     this.outbox = outbox;
     this.strip = new Strip(player);
     this.people = null;
+    this.panel = null;
     this.spokenStep = null;
     this.following = false;
   }
@@ -132,7 +133,8 @@ export class Screen {
     const { player } = this;
     const { step, item, version, beat } = player;
     const side = beat?.side || step.side;
-    set("name", item?.name ?? { transfer: "Back up", water: "Water", close: "Finish" }[step.kind] ?? "");
+    const line = player.line ? { water: "Water", talk: "A pause to talk", notice: "Notice", check: "How is it now?" }[player.line.kind] : "";
+    set("name", item?.name ?? (line || { transfer: "Back up", water: "Water", close: "Finish" }[step.kind] || ""));
     this.showSide(step, item, side);
     this.showCount(step, beat);
     const cues = step.kind === "work" ? version.do[side] : [step.says];
@@ -150,38 +152,29 @@ export class Screen {
 
   showSide(step, item, side) {
     const parts = [];
-    if (side) parts.push(`their ${side} ${item?.limb === "side" || !item ? "side" : item.limb}, your ${OTHER[side]}`);
+    if (side) parts.push(this.sideWords(side, item?.limb ?? "side"));
+    else if (step.turn) parts.push(step.turn);
     if (step.direction) parts.push(step.direction);
     if (step.sets > 1 && step.kind === "work") parts.push(`set ${step.set} of ${step.sets}`);
-    if (step.kind !== "work") parts.push(KIND_WORDS[step.kind] ?? "");
+    if (step.rounds > 1) parts.push(`round ${step.round} of ${step.rounds}`);
+    if (step.offered) parts.push("a further set, for who wants it");
+    if (step.kind !== "work" && step.kind !== "line") parts.push(KIND_WORDS[step.kind] ?? "");
     set("side", parts.join(" · "));
+  }
+
+  // Facing the class, the instructor moves the other side for them to follow as in a mirror; or the same one.
+  sideWords(side, limb) {
+    return this.player.score.mirrored ? `their ${side} ${limb}, your ${OTHER[side]}` : `${side} ${limb}`;
   }
 
   showCount(step, beat) {
     const { player } = this;
-    let done = step.seconds ? player.at / step.seconds : 1;
-    if (!beat) {
-      set("number", String(Math.max(0, Math.ceil(step.seconds - player.at - 1e-6))));
-      set("of", "s");
-    } else {
-      const { at, seconds, calls, number, of, word } = beat;
-      const left = Math.max(0, Math.ceil(at + seconds - player.at - 1e-6));
-      if (COUNT_UP.has(calls)) {
-        set("number", String(number));
-        this.showOf(`of ${of}`, word);
-      } else if (calls === "pulse") {
-        set("number", String(of - number + 1));
-        this.showOf("to go", word);
-      } else {
-        set("number", String(left));
-        // What matters now is how long the press, the stretch or the hold still goes; which of them it is stands small.
-        this.showOf((calls === "hold" || calls === "round") && of > 1 ? `s · ${number} of ${of}` : "s", word);
-        done = (player.at - at) / seconds;
-      }
-    }
+    const counted = countOf(step, beat, player.at);
+    set("number", counted.number);
+    this.showOf(counted.of, counted.word);
     const count = `${part("side").textContent} ${part("number").textContent} ${part("of").firstChild?.textContent ?? ""}`.trim();
     for (const element of document.querySelectorAll(".drawer-count")) if (element.textContent !== count) element.textContent = count;
-    part("bar").style.transform = `scaleX(${Math.min(1, Math.max(0, done))})`;
+    part("bar").style.transform = `scaleX(${Math.min(1, Math.max(0, counted.share))})`;
   }
 
   showOf(text, word) {
@@ -225,6 +218,7 @@ export class Screen {
     part("do-note").disabled = !player.began || player.ended;
     part("do-more").disabled = idle || !player.canDoMore();
     part("do-swap").disabled = idle || !player.item?.others.length;
+    this.panel?.show(idle);
     this.people?.show(idle);
   }
 }
