@@ -391,6 +391,8 @@ class _Compiler:
             for number, (side, way) in enumerate(passes):
                 if number:
                     switched += self._switch(item_id, dose, passes, number, on_side)
+                elif on_side and self.lies_for and side and side is not self.lies_for:
+                    switched += self._roll_over(item_id, dose)
                 self.lies_for = side if on_side else None
                 second = visit.half == 2 or (not visit.half and dose.has_two_sides and number >= each)
                 self._work_step(
@@ -414,11 +416,14 @@ class _Compiler:
     ) -> float:
         """From one pass to the next. From one side to the other one rolls by way of the back."""
         if on_side and passes[number][0] is not passes[number - 1][0]:
-            over = self.graph.way(Position.SIDE_LYING, Position.SUPINE, self.pace)
-            back = self.graph.way(Position.SUPINE, Position.SIDE_LYING, self.pace)
-            roll = max(dose.switch, over.seconds + back.seconds)
-            return self._step(StepKind.SWITCH, roll, item_id, "Roll over by way of your back, onto the other side.")
+            return self._roll_over(item_id, dose)
         return self._step(StepKind.SWITCH, dose.switch, item_id, _switch_words(passes, number))
+
+    def _roll_over(self, item_id: str, dose: Dose) -> float:
+        over = self.graph.way(Position.SIDE_LYING, Position.SUPINE, self.pace)
+        back = self.graph.way(Position.SUPINE, Position.SIDE_LYING, self.pace)
+        roll = max(dose.switch, over.seconds + back.seconds)
+        return self._step(StepKind.SWITCH, roll, item_id, "Roll over by way of your back, onto the other side.")
 
     def _finish(self) -> None:
         """To where everyone ends, and things put away."""

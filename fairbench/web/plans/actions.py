@@ -9,6 +9,7 @@ from django.db import transaction
 
 from fairbench.core.errors import PlanError
 from fairbench.core.formats.plan_doc import plan_document, read_plan_file
+from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.plan import plan as core
 from fairbench.core.plan.session_templates import draft
@@ -74,8 +75,12 @@ def create(actor: Actor, value: core.Plan, group: Group | None, summary: str) ->
 
 
 def create_from_template(actor: Actor, name: str, length_min: int, group: Group | None, template_id: str) -> Plan:
-    """A new plan, blank or drafted from a template. Raises :class:`PlanError` for a bad field."""
+    """A new plan, blank, from a ready class, or drafted from a template. Raises :class:`PlanError` for a bad field."""
     value = core.Plan(name.strip(), length_min)
+    ready = load_ready_classes().get(template_id)
+    if ready is not None:
+        value = replace(ready.plan, name=value.name, length_min=value.length_min)
+        return create(actor, value, group, f"Started from {ready.plan.name}")
     if template_id:
         templates = load_session_templates()
         if template_id not in templates:

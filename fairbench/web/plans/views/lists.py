@@ -9,6 +9,7 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
+from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.people.models import Group
@@ -43,6 +44,7 @@ def new(request: HttpRequest) -> HttpResponse:
     context: dict[str, Any] = {
         "groups": groups,
         "templates": load_session_templates().values(),
+        "ready": load_ready_classes().values(),
         "name": one_line(asked.get("name", "")),
         "length": asked.get("length", "45"),
         "group_id": asked.get("group", ""),

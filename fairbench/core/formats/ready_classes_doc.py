@@ -1,0 +1,50 @@
+"""The ready classes that a plan can start from, read from ``classes/*.yaml`` and checked against the shelf."""
+
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+
+from pydantic import Field, TypeAdapter
+
+from ..errors import CatalogueError, InputError
+from ..plan.plan import Plan
+from .catalogue_doc import CATALOGUE, load_shelf, read_file
+from .dose_doc import Doc
+from .plan_doc import PlanDoc, plan_value
+
+
+@dataclass(frozen=True, slots=True)
+class ReadyClass:
+    """A whole class with its doses, sides and structure; ``says`` is what it is, in a line or two."""
+
+    id: str
+    says: str
+    plan: Plan
+
+
+class ReadyClassDoc(Doc):
+    """A ready class, as it is written: a plan file's contents with a line on what it is."""
+
+    id: str = Field(pattern=r"^[a-z0-9-]+$", max_length=60)
+    says: str = Field(min_length=1, max_length=300)
+    plan: PlanDoc
+
+
+_READY_CLASS = TypeAdapter(ReadyClassDoc)
+
+
+@lru_cache(maxsize=4)
+def load_ready_classes(folder: Path = CATALOGUE) -> dict[str, ReadyClass]:
+    """Every ready class by id, in the order of their files. Raises :class:`CatalogueError` with file and field."""
+    shelf = load_shelf(folder)
+    found: dict[str, ReadyClass] = {}
+    for path in sorted((folder / "classes").glob("*.yaml")):
+        doc, _ = read_file(_READY_CLASS, path)
+        try:
+            plan = plan_value(doc.plan.model_dump(mode="json", by_alias=True, exclude_unset=True), shelf)
+        except InputError as error:
+            raise CatalogueError(error.message, f"classes/{path.name}, {error.place}") from None
+        if doc.id in found:
+            raise CatalogueError(f"two classes have the id '{doc.id}'", f"classes/{path.name}")
+        found[doc.id] = ReadyClass(doc.id, doc.says, plan)
+    return found
