@@ -4,7 +4,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from ..errors import PlanError
+from ..sides import First, Side
 from .conditions import Declared
+from .own_sides import OwnSide, side_of
 
 SLOWEST = 3.0
 
@@ -28,7 +30,8 @@ class Person:
 
     ``conditions`` hold health matters and needs alike. ``talk_first`` says why a conversation comes
     before joining, if one does. ``overrides`` is what the instructor decided against the fit. ``known`` are the
-    exercises that they were taught before; None where nobody keeps it, which makes nobody new.
+    exercises that they were taught before; None where nobody keeps it, which makes nobody new. ``own_sides`` are
+    their weaker and affected sides, where noted.
     """
 
     id: str
@@ -38,6 +41,11 @@ class Person:
     talk_first: str = ""
     overrides: tuple[Override, ...] = ()
     known: frozenset[str] | None = None
+    own_sides: tuple[OwnSide, ...] = ()
+
+    def own_side(self, kind: First, exercise: str) -> Side | None:
+        """Their weaker or affected side in an exercise; None where it is not known."""
+        return side_of(kind, exercise, self.own_sides, self.conditions)
 
     def is_new_to(self, exercise: str) -> bool:
         """Whether they were never taught an exercise, as far as it is kept."""

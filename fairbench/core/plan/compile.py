@@ -58,6 +58,11 @@ class _Visit:
     first: First = First.PLAN
     change_over: float | None = None
 
+    @property
+    def round(self) -> tuple[int, int]:
+        """Which round of how many it is called; one of two sides is no round."""
+        return (1, 1) if self.half else (self.number, self.of)
+
 
 @dataclass(frozen=True, slots=True)
 class _Worked:
@@ -279,7 +284,7 @@ class _Compiler:
         exercise, version = self._of(item)
         dose = self._dose(item)
         start, first = self.now, len(self.steps)
-        self.round = (visit.number, visit.of)
+        self.round = visit.round
         transfer, fetch = self._get_ready(item.id, version)
         begins = self.now
         explain = self._explain(item, exercise, version) if visit.number == 1 else 0.0

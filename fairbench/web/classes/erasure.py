@@ -45,6 +45,7 @@ def look(person: Participant) -> Erasure:
             ("health events", person.healthevents.count()),
             ("words of clinicians", person.clearances.count()),
             ("decisions about versions", person.overrides.count()),
+            ("weaker and affected sides", person.notedsides.count()),
             ("news at the door", DayNote.objects.filter(participant=person).count()),
             ("notes from classes", TeachEvent.objects.filter(participant=person).exclude(text="").count()),
             ("places on lists of groups", person.listings.count() + person.past_listings.count()),
@@ -66,7 +67,14 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
         raise InputError("is not the name on this page", "name")
     meetings = list(Meeting.objects.select_for_update().filter(attendances__participant=person))
     DayNote.objects.filter(participant=person).delete()
-    for rows in (person.conditions, person.healthevents, person.clearances, person.overrides, person.screenings):
+    for rows in (
+        person.conditions,
+        person.healthevents,
+        person.clearances,
+        person.overrides,
+        person.notedsides,
+        person.screenings,
+    ):
         rows.all().delete()
     person.listings.all().delete()
     person.past_listings.all().delete()

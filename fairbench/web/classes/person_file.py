@@ -37,6 +37,7 @@ def person_values(person: Participant) -> dict[str, Any]:
         "health_events": _rows(person.healthevents.all()),
         "clinicians_advice": _rows(person.clearances.all()),
         "decisions": _rows(person.overrides.all()),
+        "sides": _rows(person.notedsides.all()),
         "classes": [
             {"held_on": _plain(came.meeting.held_on), "group": came.meeting.group.name}
             for came in person.attendances.select_related("meeting__group").order_by("meeting__held_on")

@@ -1,5 +1,6 @@
 """The score of a class as plain JSON values: all that the teaching screen plays, nothing to work out."""
 
+from collections.abc import Sequence
 from typing import Any, Literal, NotRequired, TypedDict
 
 from fairbench.core.dose.dose import Dose
@@ -9,12 +10,12 @@ from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.phase_words import UNNAMED, phase_words
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.verdict import VerdictKind
-from fairbench.core.people.person import Group
+from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.lines import Line, LineKind
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import ItemTime, Step, Timeline
-from fairbench.core.sides import Side, Sides
+from fairbench.core.sides import First, Side, Sides
 from fairbench.core.teaching.score import Beat, beats_of, is_held
 from fairbench.figures.verdict_shapes import SIGN_WIDTH, shape_path
 from fairbench.web.exercises.figures import address, film_address
@@ -119,6 +120,7 @@ class ItemData(TypedDict):
     bracket: str
     visits: list[tuple[float, float]]
     beside: str
+    ownSides: dict[str, SideWord]
     version: VersionData
     others: list[VersionData]
 
@@ -263,9 +265,20 @@ def _item(
         "bracket": next((b.words for b in timeline.plan.brackets if b.id == time.item.bracket), ""),
         "visits": [(v.begins, v.end) for v in timeline.visits if v.item.id == time.item.id],
         "beside": time.item.beside,
+        "ownSides": _own_sides(timeline, time, differing.people),
         "version": planned,
         "others": others,
     }
+
+
+def _own_sides(timeline: Timeline, time: ItemTime, people: Sequence[Person]) -> dict[str, SideWord]:
+    """Each person's own side where an item begins with it, nothing where it is not known; empty where it does not."""
+    brackets = {bracket.id: bracket.first for bracket in timeline.plan.brackets}
+    first = brackets.get(time.item.bracket, First.PLAN)
+    kind = time.dose.first if first is First.PLAN else first
+    if not kind.is_personal or not time.dose.sides.tell_sides:
+        return {}
+    return {person.id: _side(person.own_side(kind, time.exercise.id)) for person in people}
 
 
 def _version(exercise: Exercise, version: Version, dose: Dose, shelf: Shelf, lead: Side) -> VersionData:

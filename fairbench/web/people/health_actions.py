@@ -16,9 +16,9 @@ from fairbench.core.people.screening import Answer, read
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.exercises.shelf import practice_shelf
 
-from .health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput, OverrideInput, ReviewInput
+from .health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput, OverrideInput, ReviewInput, SideInput
 from .health_summary import declared_of, keep_health_summary
-from .models import Clearance, Condition, HealthEvent, HealthRow, Override, Participant, Screening
+from .models import Clearance, Condition, HealthEvent, HealthRow, NotedSide, Override, Participant, Screening
 
 EARLIEST = datetime.date(1900, 1, 1)
 NOTE_LIMIT = 200
@@ -93,7 +93,7 @@ def end_row(actor: Actor, participant_id: UUID, row_id: UUID, permission: Permis
     """End a condition, an event, a clinician's advice with the limit it set, or an override. It stays on record."""
     person = _person(actor, participant_id, permission)
     now = timezone.now()
-    for kind in (Condition, HealthEvent, Clearance, Override):
+    for kind in (Condition, HealthEvent, Clearance, Override, NotedSide):
         row = kind.objects.filter(id=row_id, participant=person, ended_at=None).first()
         if row is not None:
             row.ended_at, row.ended_by = now, actor.user
@@ -247,6 +247,26 @@ def override(actor: Actor, participant_id: UUID, given: OverrideInput) -> Overri
         until=given.until,
     )
     _done(actor, person, "health.override")
+    return row
+
+
+@transaction.atomic
+def note_side(actor: Actor, participant_id: UUID, given: SideInput) -> NotedSide:
+    """Their weaker or affected side, from now on. What was noted for the same before ends."""
+    person = _person(actor, participant_id)
+    if given.exercise:
+        practice_shelf().exercise(given.exercise)
+    before = person.notedsides.filter(kind=given.kind, exercise=given.exercise, ended_at=None)
+    before.update(ended_at=timezone.now(), ended_by=actor.user)
+    row = NotedSide.objects.create(
+        practice=actor.practice,
+        participant=person,
+        noted_by=actor.user,
+        kind=given.kind,
+        side=given.side,
+        exercise=given.exercise,
+    )
+    _done(actor, person, "health.side")
     return row
 
 

@@ -2,12 +2,13 @@
 
 import datetime
 from dataclasses import replace
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, Field
 
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
+from fairbench.core.sides import Side
 from fairbench.web.people.models import HealthEvent
 from fairbench.web.site.inputs import (
     Day,
@@ -106,3 +107,11 @@ class OverrideInput(Input):
     instead: Slug = ""
     reason: Note = ""
     until: Day
+
+
+class SideInput(Input):
+    """Somebody's weaker or affected side; without an exercise, in any."""
+
+    kind: Literal["weaker", "affected"]
+    side: Side
+    exercise: Slug = ""

@@ -8,14 +8,22 @@ from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
+from fairbench.core.people.own_sides import OwnSide
 from fairbench.core.people.person import Override, Person
 from fairbench.core.people.screening import ScreeningStatus, screening_status
 from fairbench.core.people.standing import talk_wanted
-from fairbench.core.sides import Side
+from fairbench.core.sides import First, Side
 
 from .models import Condition, Participant, Screening
 
-NOTHING_KNOWN: dict[str, Any] = {"conditions": [], "screening": None, "events": [], "advice": [], "overrides": []}
+NOTHING_KNOWN: dict[str, Any] = {
+    "conditions": [],
+    "screening": None,
+    "events": [],
+    "advice": [],
+    "overrides": [],
+    "sides": [],
+}
 """The summary of somebody of whom nothing was ever noted."""
 
 
@@ -69,6 +77,10 @@ def health_summary_of(participant: Participant) -> dict[str, Any]:
                 "until": _day(o.until),
             }
             for o in participant.overrides.filter(ended_at=None)
+        ],
+        "sides": [
+            {"id": str(s.id), "kind": s.kind, "side": s.side, "exercise": s.exercise}
+            for s in participant.notedsides.filter(ended_at=None)
         ],
     }
 
@@ -171,4 +183,8 @@ def person_of(
             if holds(o["until"], day)
         ),
         frozenset(participant.taught),
+        tuple(
+            OwnSide(First(s["kind"]), Side(s["side"]), s["exercise"])
+            for s in participant.health_summary.get("sides", [])
+        ),
     )

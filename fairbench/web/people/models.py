@@ -215,3 +215,28 @@ class Override(HealthRow):
     instead = models.SlugField(max_length=60, blank=True)
     reason = models.CharField(max_length=200)
     until = models.DateField()
+
+
+class NotedSide(HealthRow):
+    """Somebody's weaker or affected side, in one exercise or, where that is empty, in any."""
+
+    class Kind(models.TextChoices):
+        WEAKER = "weaker", "weaker"
+        AFFECTED = "affected", "affected"
+
+    kind = models.CharField(max_length=8, choices=Kind.choices)
+    side = models.CharField(max_length=5)
+    exercise = models.SlugField(max_length=60, blank=True)
+
+    class Meta(HealthRow.Meta):
+        constraints = (
+            models.CheckConstraint(condition=models.Q(side__in=("left", "right")), name="noted_side_there_is"),
+            models.CheckConstraint(
+                condition=models.Q(kind__in=("weaker", "affected")), name="noted_side_kind_there_is"
+            ),
+            models.UniqueConstraint(
+                fields=("participant", "kind", "exercise"),
+                condition=models.Q(ended_at=None),
+                name="one_noted_side_at_a_time",
+            ),
+        )

@@ -78,6 +78,14 @@ class Advice:
 
 
 @dataclass(frozen=True, slots=True)
+class NotedSide:
+    """Their weaker or affected side, in words."""
+
+    id: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
 class PersonPage:
     """One person on one screen. What an assistant may not see is empty for one."""
 
@@ -90,6 +98,7 @@ class PersonPage:
     events: tuple[Event, ...]
     clearances: tuple[Advice, ...]
     overrides: tuple[ActiveOverride, ...]
+    sides: tuple[NotedSide, ...]
     groups: tuple[models.Listing, ...]
     came: tuple[Any, ...]
 
@@ -111,6 +120,9 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         events=tuple(_events(kept.get("events", []))) if health else (),
         clearances=tuple(_advice(kept.get("advice", []))) if health else (),
         overrides=tuple(override_of(row) for row in kept.get("overrides", []) if holds(row["until"], today)),
+        sides=tuple(
+            NotedSide(row["id"], side_words(row["kind"], row["side"], row["exercise"])) for row in kept.get("sides", [])
+        ),
         groups=tuple(
             participant.listings.select_related("group")
             .only("participant", "since", "kind", "group__name")
@@ -143,6 +155,12 @@ def _came(participant: models.Participant) -> "QuerySet[Any]":
     named = participant.attendances.annotate(plan_name=KeyTextTransform("name", "meeting__plan_document"))
     rows = named.values("meeting_id", "meeting__held_on", "meeting__group__name", "plan_name")
     return rows.order_by("-meeting__held_on")[:CAME_SHOWN]
+
+
+def side_words(kind: str, side: str, exercise: str) -> str:
+    """``their left is the weaker side, in Seated row``."""
+    where = practice_shelf().exercises.get(exercise)
+    return f"their {side} is the {kind} side" + (f", in {where.name}" if where else "")
 
 
 def override_of(row: Mapping[str, Any]) -> ActiveOverride:

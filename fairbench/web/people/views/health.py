@@ -14,8 +14,9 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import ConditionError
 from fairbench.web.accounts.actor import Actor, Permission, actor_of
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput
+from fairbench.web.people.health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput, SideInput
 from fairbench.web.people.models import Condition, Participant
+from fairbench.web.people.person_page import side_words
 from fairbench.web.site.find import find
 
 LIMIT = "limit-"
@@ -70,6 +71,17 @@ def event(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     def change(actor: Actor) -> str:
         row = health_actions.note_event(actor, participant_id, EventInput.read(request.POST))
         return f"Saved: {row.kind}. The screening is to be asked again."
+
+    return _changed(request, participant_id, change)
+
+
+@require_POST
+def side(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """Which side is weaker or affected."""
+
+    def change(actor: Actor) -> str:
+        row = health_actions.note_side(actor, participant_id, SideInput.read(request.POST))
+        return f"Saved: {side_words(row.kind, row.side, row.exercise)}."
 
     return _changed(request, participant_id, change)
 

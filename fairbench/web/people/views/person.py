@@ -11,6 +11,7 @@ from django.utils.safestring import SafeString
 
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.actor import Permission, actor_of
+from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people import actions
 from fairbench.web.people.forms import ParticipantForm
 from fairbench.web.people.history import history_of
@@ -35,6 +36,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         "participant": found,
         "condition_choices": _condition_choices(),
         "limits": load_conditions().limits,
+        "exercises": sorted(practice_shelf(), key=lambda exercise: exercise.name),
     }
     return render(request, "people/person.html", context)
 

@@ -142,12 +142,29 @@ export class Screen {
     set("breath", step.kind === "work" ? version.breath : step.kind === "explain" ? version.do[""].join(" ") : "");
     set("how", version ? `${version.name} · ${version.dose}${version.props.length ? ` · ${version.props.join(", ")}` : ""}${item.note ? ` · ${item.note}` : ""}` : "");
     this.showDifferent(version?.different);
+    this.showOwnSides(step, item);
     lines("watch", version?.watch ?? []);
     set("stop", version?.stop ?? "Chest pain, faintness, sudden breathlessness.");
     if (this.spokenStep !== step) {
       this.spokenStep = step;
       set("spoken", `${part("name").textContent}. ${part("side").textContent}. ${KIND_WORDS[step.kind] ?? ""} ${part("cue").textContent}`);
     }
+  }
+
+  // Whose own side is which, where each begins with their weaker or affected one; of whom it is not known, ask.
+  showOwnSides(step, item) {
+    const { player } = this;
+    const own = step.turn && !step.side ? (item?.ownSides ?? {}) : {};
+    const second = step.turn === "other side";
+    const names = { left: [], right: [], ask: [] };
+    for (const person of player.score.people ?? []) {
+      if (!(person.id in own) || !player.here.has(person.id)) continue;
+      const side = own[person.id];
+      names[side ? (second ? OTHER[side] : side) : "ask"].push(person.name);
+    }
+    const shown = Object.entries(names).filter(([, who]) => who.length);
+    lines("own-sides", shown.map(([side, who]) => `${side}: ${who.join(", ")}`));
+    part("own-sides").parentElement.hidden = !shown.length;
   }
 
   showSide(step, item, side) {
