@@ -131,12 +131,12 @@ def becomes(page: Page, so: Callable[[], bool]) -> bool:
     return False
 
 
-def run_until(page: Page, done: Callable[[], bool], most: int = 4000) -> None:
-    """Let the fast clock run until something is so."""
+def run_until(page: Page, done: Callable[[], bool], most: int = 4000, each: int = 2000) -> None:
+    """Let the fast clock run until something is so, looking after so many milliseconds each time."""
     for _ in range(most):
         if done():
             return
-        page.clock.run_for(2000)
+        page.clock.run_for(each)
     raise AssertionError("the clock ran out")
 
 

@@ -3,8 +3,8 @@
 import assert from "node:assert/strict";
 import { beforeEach, test } from "node:test";
 
-import { Player } from "../../fairbench/web/static/js/teach/player.js";
-import { score } from "./score.js";
+import { doneBetween, Player, withOneMore } from "../../fairbench/web/static/js/teach/player.js";
+import { score, step } from "./score.js";
 
 const BEGIN = 1_700_000_000_000;
 let now;
@@ -111,6 +111,100 @@ test("one more of a hold is some seconds more", () => {
   pass(player, 37);
   player.oneMore();
   assert.deepEqual([player.step.seconds, player.step.beats[0].seconds], [20, 20]);
+});
+
+// A score with one item whose sides follow one another, with what is given about it.
+function sided(more = {}) {
+  const value = score();
+  const beats = () => [0, 1].map((n) => ({ at: 4 * n, seconds: 4, calls: "repetition", number: n + 1, of: 2, word: "lift", side: "", moves: [0, 1], cycle: 0 }));
+  value.steps = [
+    step("work", "a", 0, 8, { side: "left", beats: beats() }),
+    step("switch", "a", 8, 5),
+    step("work", "a", 13, 8, { side: "right", beats: beats() }),
+    step("rest", "a", 21, 10),
+    step("close", null, 31, 4),
+  ];
+  value.items = [{ ...value.items[0], ...more }];
+  return value;
+}
+
+function playing(value) {
+  const told = [];
+  const player = new Player(value, (kind, details = {}) => told.push({ kind, ...details }));
+  player.playOrPause();
+  return { player, told };
+}
+
+test("one more on the first side is one more on the second", () => {
+  const { player, told } = playing(sided());
+  pass(player, 5);
+  player.oneMore();
+  assert.deepEqual([player.queue[0].seconds, player.queue[2].seconds], [12, 12]);
+  assert.equal(told.filter(({ kind }) => kind === "one_more").length, 2);
+  assert.equal(player.uneven, "");
+});
+
+test("an end that is uneven is evened up with one on the side that had less", () => {
+  const { player } = playing(sided());
+  pass(player, 14);
+  player.oneMore();
+  assert.equal(player.uneven, "left");
+  pass(player, 14);
+  assert.equal(player.step.kind, "rest");
+  player.evenUp();
+  assert.deepEqual([player.step.kind, player.step.side, player.step.seconds], ["work", "left", 4]);
+  assert.equal(player.uneven, "");
+});
+
+test("taking turns counted in pairs grows by a pair", () => {
+  const pairs = score();
+  for (const [place, side] of ["left", "right"].entries()) Object.assign(pairs.steps[1].beats[place], { side, number: 1, of: 1 });
+  const { step: longer, counted } = withOneMore(pairs.steps[1]);
+  assert.deepEqual(longer.beats.map((beat) => [beat.side, beat.number, beat.of]), [["left", 1, 2], ["right", 1, 2], ["left", 2, 2], ["right", 2, 2]]);
+  assert.equal(counted, 2);
+  assert.deepEqual(doneBetween(longer, 0, 16).map((row) => [row.side, row.count]), [["left", 2], ["right", 2]]);
+});
+
+test("a further set that is offered comes once, and who took it is told", () => {
+  const { player, told } = playing(sided({ offered: 1 }));
+  assert.equal(player.canTakeSet(), false);
+  pass(player, 22);
+  assert.equal(player.canTakeSet(), true);
+  player.takeSet(["p1", "p2"]);
+  assert.deepEqual(player.queue.filter((one) => one.offered).map((one) => one.kind), ["work", "switch", "work"]);
+  assert.equal(player.canTakeSet(), false);
+  pass(player, 60);
+  assert.deepEqual(told.filter(({ kind }) => kind === "set_taken").map(({ participant, seconds, number }) => [participant, seconds, number]), [["p1", 16, 1], ["p2", 16, 1]]);
+  assert.equal(told.filter(({ kind }) => kind === "worked").length, 2);
+});
+
+test("what the other of a pair does is not told again", () => {
+  const value = sided();
+  value.steps[2] = { ...value.steps[2], side: "left", again: true };
+  const { player, told } = playing(value);
+  pass(player, 40);
+  assert.equal(told.filter(({ kind }) => kind === "worked").length, 1);
+});
+
+test("another version is done in the rounds still to come as well", () => {
+  const value = score();
+  const [, work] = value.items[1].others[0].steps;
+  const round = (number, start) => [step("work", "b", start, 10, { round: number, rounds: 2, beats: work.beats }), step("rest", "b", start + 10, 5, { round: number, rounds: 2 })];
+  value.steps = [...round(1, 0), step("work", "a", 15, 8, { beats: value.steps[1].beats }), ...round(2, 23), step("close", null, 38, 2)];
+  const { player } = playing(value);
+  pass(player, 2);
+  player.swap("b2");
+  const later = player.queue.slice(player.queue.findIndex((one) => one.item === "a") + 1);
+  assert.deepEqual(later.map((one) => [one.kind, one.seconds, one.round ?? null]), [["work", 12, 2], ["rest", 5, 2], ["close", 2, null]]);
+  assert.equal(later[0].planned, 10);
+});
+
+test("who stops before the end has reached what was counted until then", () => {
+  const { player, told } = playing(sided());
+  pass(player, 6);
+  player.stopsHere("p1");
+  const { mark, number, seconds, side } = told.at(-1);
+  assert.deepEqual([mark, number, Math.round(seconds), side], ["stopped", 1, 6, "left"]);
 });
 
 test("there is no more of what is not work", () => {

@@ -35,7 +35,17 @@ OPEN_TO_ALL = {
     "forgotten_sent",
     "choose_password",
 }
-OWNERS_ONLY = {"erase", "members", "role", "end_access", "restore_access", "incidents", "incident", "incident_seen"}
+OWNERS_ONLY = {
+    "erase",
+    "members",
+    "role",
+    "end_access",
+    "restore_access",
+    "incidents",
+    "incident",
+    "incident_seen",
+    "counting",
+}
 OWNERS_SEE = ("members", "erase", "incidents", "incident")
 OF_NO_PRACTICE = OPEN_TO_ALL | {
     "sign_out",
@@ -58,6 +68,8 @@ OF_NO_PRACTICE = OPEN_TO_ALL | {
     "handed",
     "on_this_device",
     "incidents",
+    "counting",
+    "calls",
     "past",
     "past_items",
     "past_exercises",

@@ -1,6 +1,7 @@
 """Which version each person does of each item, and why: verdicts with their trace."""
 
 from collections.abc import Iterable
+from dataclasses import replace
 from functools import lru_cache
 
 from ..dose.dose import Dose
@@ -20,7 +21,7 @@ _KEPT = 4096
 _ALIKE_ENOUGH = 5
 """A stand-in works the same region, and in the same quality or the same action."""
 
-Book = dict[tuple[str, Version, Dose | None], Verdict]
+Book = dict[tuple[str, Version, Dose | None, str], Verdict]
 
 
 @lru_cache(maxsize=512)
@@ -55,13 +56,27 @@ def fit_item(
 def _kept(
     book: Book, person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]
 ) -> Verdict:
-    key = (time.item.id, time.version, time.item.dose)
+    key = (time.item.id, time.version, time.item.dose, time.item.beside)
     verdict = book.get(key)
     if verdict is None:
         if len(book) >= _KEPT:
             book.clear()
-        verdict = book[key] = _find(person, time, shelf, conditions, planned)
+        verdict = book[key] = _find_with_beside(person, time, shelf, conditions, planned)
     return verdict
+
+
+def _find_with_beside(
+    person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]
+) -> Verdict:
+    """Where two versions are shown side by side, somebody is put with the one that asks for less change; with the
+    first where both ask for the same."""
+    first = _find(person, time, shelf, conditions, planned)
+    if not time.item.beside or not first.differs:
+        return first
+    beside = time.exercise.version(time.item.beside)
+    item = replace(time.item, version=beside.id, beside="")
+    second = _find(person, replace(time, version=beside, item=item), shelf, conditions, planned)
+    return second if second.kind.rank < first.kind.rank else first
 
 
 def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str]) -> Verdict:

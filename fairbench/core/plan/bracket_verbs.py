@@ -28,8 +28,7 @@ def put_in_bracket(plan: Plan, item_id: str, bracket_id: str, kind: BracketKind,
         raise PlanError("it stands in a bracket already", "bracket")
     if kind is BracketKind.STATIONS and count < 2:
         raise PlanError("stations need at least two exercises", "count")
-    bracket = Bracket(bracket_id, kind)
-    return _over(replace(plan, brackets=(*plan.brackets, bracket)), bracket_id, block, place, count)
+    return _over(plan, bracket_id, block, place, count, (Bracket(bracket_id, kind),))
 
 
 def change_bracket(plan: Plan, bracket: Bracket) -> Plan:
@@ -58,7 +57,7 @@ def remove_bracket(plan: Plan, bracket_id: str) -> Plan:
     return with_blocks(plan, blocks)
 
 
-def _over(plan: Plan, bracket_id: str, block: int, place: int, count: int) -> Plan:
+def _over(plan: Plan, bracket_id: str, block: int, place: int, count: int, more: tuple[Bracket, ...] = ()) -> Plan:
     items = plan.blocks[block].items
     most = len(items) - place
     if not 1 <= count <= most:
@@ -73,4 +72,4 @@ def _over(plan: Plan, bracket_id: str, block: int, place: int, count: int) -> Pl
             changed.append(replace(item, bracket="") if item.bracket == bracket_id else item)
     blocks = list(plan.blocks)
     blocks[block] = replace(blocks[block], items=tuple(changed))
-    return with_blocks(plan, tuple(blocks))
+    return with_blocks(plan, tuple(blocks), more)

@@ -45,8 +45,6 @@ class Item:
     beside: str = ""
 
     def __post_init__(self) -> None:
-        if self.beside and self.beside == self.version:
-            raise PlanError("the version beside it is the same", "beside")
         if self.rest_after is not None:
             check_seconds("rest_after", self.rest_after, "rest")
         if len(self.note) > NOTE_LIMIT:
@@ -175,9 +173,9 @@ def _check_lines(plan: Plan, items: set[str]) -> None:
             raise PlanError(f"the line stands before '{line.before}', which is not in the plan", "lines")
 
 
-def with_blocks(plan: Plan, blocks: tuple[Block, ...]) -> Plan:
-    """The plan with other blocks, its brackets put right and its lines where they can stand."""
-    tidy, brackets = tidied(tuple(block.items for block in blocks), plan.brackets)
+def with_blocks(plan: Plan, blocks: tuple[Block, ...], more: tuple[Bracket, ...] = ()) -> Plan:
+    """The plan with other blocks, its brackets and ``more`` put right, and its lines where they can stand."""
+    tidy, brackets = tidied(tuple(block.items for block in blocks), (*plan.brackets, *more))
     there = {item.id for items in tidy for item in items}
     return replace(
         plan,

@@ -33,10 +33,17 @@ class Differing:
         self.conditions = conditions
         self.planned = frozenset(time.exercise.id for time in timeline.items)
 
+    def beside(self, time: ItemTime) -> list[str]:
+        """Who is put with the version that is shown beside the planned one, by their ids."""
+        if not time.item.beside:
+            return []
+        verdicts = [fit_item(person, time, self.shelf, self.conditions, self.planned) for person in self.people]
+        return [verdict.person.id for verdict in verdicts if verdict.base is not time.version]
+
     def of(self, time: ItemTime, version: Version) -> list[DifferingPerson]:
         """Who does ``version`` otherwise, in the item's place."""
         if version is not time.version:
-            time = replace(time, version=version, item=replace(time.item, version=version.id, dose=None))
+            time = replace(time, version=version, item=replace(time.item, version=version.id, dose=None, beside=""))
         verdicts = [fit_item(person, time, self.shelf, self.conditions, self.planned) for person in self.people]
         differing = sorted((verdict for verdict in verdicts if verdict.differs), key=_size)
         return [

@@ -120,6 +120,7 @@ class ItemData(TypedDict):
     bracket: str
     visits: list[tuple[float, float]]
     beside: str
+    besideFor: list[str]
     ownSides: dict[str, SideWord]
     version: VersionData
     others: list[VersionData]
@@ -265,6 +266,7 @@ def _item(
         "bracket": next((b.words for b in timeline.plan.brackets if b.id == time.item.bracket), ""),
         "visits": [(v.begins, v.end) for v in timeline.visits if v.item.id == time.item.id],
         "beside": time.item.beside,
+        "besideFor": differing.beside(time),
         "ownSides": _own_sides(timeline, time, differing.people),
         "version": planned,
         "others": others,

@@ -61,11 +61,15 @@ def _number(value: Any) -> Any:
         raise wrong(f"needs a number, not '{text[:_SHOWN]}'") from None
 
 
-def whole_or_number(text: str) -> float | int:
-    """A number as a person writes it, whole where it is. Raises ``ValueError`` that says what is wrong."""
-    number: float = _number(text)
+def whole_or_number(text: str, place: str) -> float | int:
+    """A number as a person writes it, whole where it is. Raises :class:`InputError` at ``place`` that says what is
+    wrong."""
+    try:
+        number: float = _number(text)
+    except PydanticCustomError as error:
+        raise InputError(error.message(), place) from None
     if not math.isfinite(number):
-        raise wrong(f"needs a number, not '{text[:_SHOWN]}'")
+        raise InputError(f"needs a number, not '{text[:_SHOWN]}'", place)
     return _whole_if_it_is(number)
 
 

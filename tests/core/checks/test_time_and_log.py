@@ -1,5 +1,7 @@
 """Findings about time, the pack list, cues for a side, and what really happened."""
 
+from dataclasses import replace
+
 import pytest
 
 from fairbench.core.checks import Weight, check_time
@@ -13,6 +15,7 @@ from fairbench.core.exercises.cues import say
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.purpose import Purpose
 from fairbench.core.plan.timeline import Timeline
 from fairbench.core.sides import Side
 from fairbench.core.teaching.log import Noted, actual_times, taught_exercises
@@ -55,9 +58,27 @@ def test_shares_of_blocks() -> None:
     assert not any("close" in title or "stretch" in title for title in alone)
 
 
-def test_a_tempo_faster_than_is_safe_is_an_alarm() -> None:
+def test_a_tempo_faster_than_is_safe_is_said_once_where_it_was_chosen_and_an_alarm_where_it_was_not() -> None:
     quick = Item("a", "bridge", "full-bridge", Dose(Repetitions(8, Tempo(1, 0, 1, 0))))
-    assert titles(timeline(20, strengthen=[quick]))["Bridge is too quick"] is Weight.ALARM
+    assert titles(timeline(20, strengthen=[quick]))["Bridge is quick"] is Weight.LOOK
+    two = [quick, replace(quick, id="b")]
+    assert titles(timeline(20, strengthen=two))["Quicker than is usual, as you chose"] is Weight.LOOK
+    assumed = replace(quick, dose=replace(quick.dose, assumed=frozenset({"tempo"})))
+    assert titles(timeline(20, strengthen=[assumed]))["Bridge is too quick"] is Weight.ALARM
+
+
+def test_what_a_class_is_for_says_what_is_missed() -> None:
+    only_stretch = timeline(30, stretch=[walk("a", 20)])
+    assert "No warm-up" in titles(only_stretch)
+    for purpose in (Purpose.STRETCH, Purpose.BREATH, Purpose.MOBILITY, Purpose.TEST_DAY):
+        plan = replace(only_stretch.plan, purpose=purpose)
+        assert not any("warm-up" in title or "Long" in title for title in titles(replace(only_stretch, plan=plan)))
+
+
+def test_a_finding_is_known_by_what_it_is_about_and_not_by_its_figures() -> None:
+    over = [check_time(timeline(20, warm_up=[walk("a", minutes)]))[0] for minutes in (24, 26)]
+    assert over[0].title != over[1].title
+    assert over[0].key == over[1].key == "over|a"
 
 
 def test_talk_that_takes_a_third() -> None:

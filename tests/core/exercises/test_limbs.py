@@ -38,6 +38,7 @@ def test_what_is_worked_one_at_a_time_is_never_done_together() -> None:
     assert allowed_sides(Limbs.ONE_AT_A_TIME, Sides.EACH_SIDE) == {
         Sides.EACH_SIDE,
         Sides.EACH_SIDE_AND_DIRECTION,
+        Sides.ONE_SIDE,
         Sides.ALTERNATING,
     }
     assert allowed_sides(Limbs.TOGETHER, Sides.TOGETHER) == {Sides.TOGETHER, Sides.EACH_DIRECTION}

@@ -11,7 +11,6 @@ from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.ranges import says_range
 from fairbench.core.dose.stages import LONGEST_TEXT
 from fairbench.core.dose.work import MOST_PARTS
-from fairbench.core.errors import DoseError
 from fairbench.core.plan import plan as plans
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.plans.adapter import shelf
@@ -41,11 +40,8 @@ class FieldInput(EditInput):
 
     @property
     def figure(self) -> float | int:
-        """The figure. Raises :class:`DoseError` where none was written."""
-        try:
-            return whole_or_number(self.value)
-        except ValueError as error:
-            raise DoseError(str(error), self.field) from None
+        """The figure. Raises :class:`InputError` where none was written."""
+        return whole_or_number(self.value, self.field)
 
 
 @edit("field", FieldInput)

@@ -65,7 +65,7 @@ def remove_line(actor: Actor, plan_id: UUID, given: LineInput) -> Done:
 
 def _value(given: LineFieldInput) -> Any:
     if given.field == "seconds":
-        return whole_or_number(given.value)
+        return whole_or_number(given.value, given.field)
     if given.field == "words":
         return given.value
     kinds: dict[str, type[CheckKind | Scale]] = {"check": CheckKind, "scale": Scale}

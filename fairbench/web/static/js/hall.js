@@ -11,6 +11,7 @@ const score = JSON.parse(part("score").textContent);
 const { device, worker } = part("hall").dataset;
 const player = new Player(score, () => {});
 const figure = new Figure(player, score);
+const besideFigure = new Figure(player, score, true);
 const MIRROR = "fairbench.hall.mirror";
 const ASK = 1000;
 const BESIDE = 4000; // a window of the same browser that told something so lately is followed instead of the server
@@ -78,6 +79,7 @@ setInterval(() => {
   player.tick();
   show();
   figure.show();
+  besideFigure.show();
 }, 100);
 setInterval(ask, ASK);
 document.addEventListener("films-kept", keepPage);

@@ -58,6 +58,7 @@ screen.panel = new Panel(player, () => {
   outbox.send();
 });
 const figure = new Figure(player, score);
+const besideFigure = new Figure(player, score, true);
 const hall = new BroadcastChannel(`fairbench-hall-${score.meeting}`); // a second window of this browser follows it
 hall.addEventListener("message", () => tellHall());
 
@@ -179,6 +180,7 @@ setInterval(() => {
   screen.show();
   incident.tick();
   figure.show();
+  besideFigure.show();
   if (Date.now() - lastSaved > 1000 && player.began) {
     lastSaved = Date.now();
     save();

@@ -28,15 +28,17 @@ function parsed(film) {
 }
 
 export class Figure {
-  constructor(player, score) {
+  // `beside` is for the second figure, where two versions are shown side by side.
+  constructor(player, score, beside = false) {
     this.player = player;
-    this.svg = document.getElementById("figure");
-    this.pair = document.getElementById("figure-pair");
+    this.beside = beside;
+    this.svg = document.getElementById(beside ? "figure-beside" : "figure");
+    this.pair = document.getElementById(beside ? "figure-beside-pair" : "figure-pair");
     this.films = new Map();
     this.shown = null;
     this.at = 0;
     this.last = 0;
-    this.prefetch(score);
+    if (!beside) this.prefetch(score);
     still.addEventListener("change", () => (this.shown = null));
   }
 
@@ -68,7 +70,7 @@ export class Figure {
   show() {
     const { player } = this;
     const item = player.began && !player.ended ? (player.item ?? player.upcoming()?.item) : player.score.items[0];
-    const version = item === player.item ? player.version : item?.version;
+    const version = this.beside ? this.versionBeside(item) : item === player.item ? player.version : item?.version;
     if (!version || player.ended) return this.hide();
     if (still.matches) return this.showPair(version);
     this.pair.hidden = true;
@@ -85,6 +87,10 @@ export class Figure {
     this.svg.classList.toggle("turned", turned === "left");
     const other = Boolean(beat?.side) && film.other.length > 0 && side !== turned;
     this.pick(film, Math.round(this.at * (film.frames.length - 1)) + (other ? film.frames.length : 0));
+  }
+
+  versionBeside(item) {
+    return item?.beside && !this.player.swapped[item.id] ? item.others.find((version) => version.id === item.beside) : null;
   }
 
   // Where sides take turns the view stays that of the leading side.

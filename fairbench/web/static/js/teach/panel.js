@@ -1,6 +1,8 @@
 // What is asked for in a step, over the controls: answers to a check, who stops where a set ends when it must, who watches
 // what is optional, a further set for who wants it, and one more on the side that had one less.
 
+const SOON = 12; // seconds before the end of a set, when a further one is offered
+
 const part = (id) => document.getElementById(id);
 
 function button(text, pressed = null) {
@@ -41,7 +43,8 @@ export class Panel {
     const { player } = this;
     const { line, item, step } = player;
     if (line?.answers.length) return this.check(line);
-    if (player.canTakeSet() && step.kind !== "explain") return this.furtherSet();
+    const nearlyDone = step.kind === "rest" || (step.kind === "work" && step.seconds - player.at < SOON);
+    if (nearlyDone && player.canTakeSet()) return this.furtherSet();
     if (player.uneven && step.kind !== "work") return this.unevenEnd();
     if (item?.ending && step.kind === "work") return this.tapWho("ending", `A set ends ${item.ending}. Tap who stops:`);
     if (item?.optional && step.kind !== "transfer") return this.tapWho("optional", "Optional. Tap who watches:");

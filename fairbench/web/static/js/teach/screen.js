@@ -143,6 +143,7 @@ export class Screen {
     set("how", version ? `${version.name} · ${version.dose}${version.props.length ? ` · ${version.props.join(", ")}` : ""}${item.note ? ` · ${item.note}` : ""}` : "");
     this.showDifferent(version?.different);
     this.showOwnSides(step, item);
+    this.showBeside(item);
     lines("watch", version?.watch ?? []);
     set("stop", version?.stop ?? "Chest pain, faintness, sudden breathlessness.");
     if (this.spokenStep !== step) {
@@ -165,6 +166,16 @@ export class Screen {
     const shown = Object.entries(names).filter(([, who]) => who.length);
     lines("own-sides", shown.map(([side, who]) => `${side}: ${who.join(", ")}`));
     part("own-sides").parentElement.hidden = !shown.length;
+  }
+
+  // Who does the version that is shown beside the other.
+  showBeside(item) {
+    const { player } = this;
+    const beside = item?.beside && !player.swapped[item.id] ? item.others.find((version) => version.id === item.beside) : null;
+    const who = beside ? (player.score.people ?? []).filter((person) => item.besideFor.includes(person.id) && player.here.has(person.id)) : [];
+    set("beside-title", beside ? `Beside it: ${beside.name}` : "");
+    lines("beside-for", beside ? [who.length ? who.map((person) => person.name).join(", ") : "whoever likes"] : []);
+    part("beside-for").parentElement.hidden = !beside;
   }
 
   showSide(step, item, side) {
@@ -236,6 +247,7 @@ export class Screen {
     part("do-more").disabled = idle || !player.canDoMore();
     part("do-swap").disabled = idle || !player.item?.others.length;
     this.panel?.show(idle);
+    document.body.classList.toggle("asked", !part("panel").hidden);
     this.people?.show(idle);
   }
 }
