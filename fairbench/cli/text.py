@@ -17,6 +17,9 @@ from fairbench.core.formats.pose_doc import BodyOut
 from fairbench.core.formats.reading_doc import load_reading
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.rules import Effect
+from fairbench.core.plan.bracket_verbs import bracket_of
+from fairbench.core.plan.line_verbs import lines_before
+from fairbench.core.plan.lines import Line
 from fairbench.core.plan.timeline import Step, Timeline
 from fairbench.core.sides import Side
 
@@ -42,16 +45,35 @@ def totals(found: Timeline) -> list[str]:
 
 def plan(found: Timeline) -> str:
     """The plan by block, each item with its dose in words."""
-    lines = [f"{found.plan.name} · {found.plan.length_min} min · their {found.plan.lead} side first"]
+    of = found.plan
+    lines = [f"{of.name} · {of.length_min} min · {of.purpose.words} · their {of.lead} side first"]
+    lines.append(f"From {of.start.words} to {of.ends_in.words}")
     for number, (block, seconds) in enumerate(zip(found.plan.blocks, found.block_seconds(), strict=True)):
-        lines += ["", f"{block.kind.words.capitalize()}  {minutes_and_seconds(seconds)}"]
+        lines += ["", f"{block.words.capitalize()}  {minutes_and_seconds(seconds)}"]
+        bracket = ""
         for item in found.items:
-            if item.block == number:
-                dose = summary(item.dose, item.exercise.limb)
-                lines.append(
-                    f"  {minutes_and_seconds(item.start):>6}  {item.exercise.name}, {item.version.name}: {dose}"
-                )
+            if item.block != number:
+                continue
+            lines += [
+                f"          ({line.label}: {line.says} {line.seconds:g} s)" for line in lines_before(of, item.item.id)
+            ]
+            if item.item.bracket != bracket:
+                bracket = item.item.bracket
+                lines += [f"          [{bracket_of(of, bracket).words}]"] if bracket else ["          [on its own]"]
+            dose = summary(item.dose, item.exercise.limb)
+            more = [word for word, so in (("optional", item.item.optional), ("extra", item.item.extra)) if so]
+            more += [f"beside it {item.exercise.version(item.item.beside).name}"] if item.item.beside else []
+            more += [", then ".join(item.item.steps)] if item.item.steps else []
+            lines.append(
+                f"  {minutes_and_seconds(item.start):>6}  {item.exercise.name}, {item.version.name}: "
+                + " · ".join([dose, *more])
+            )
+    lines += [_line(line) for line in lines_before(of, "")]
     return "\n".join([*lines, "", *totals(found)]) + "\n"
+
+
+def _line(line: Line) -> str:
+    return f"          ({line.label}: {line.says} {line.seconds:g} s)"
 
 
 def catalogue(found: Iterable[Exercise]) -> str:
@@ -229,10 +251,14 @@ def _where(step: Step, names: dict[str, str]) -> str:
     parts = [names.get(step.item or "", "")]
     if step.side:
         parts.append(f"their {step.side}")
+    elif step.turn:
+        parts.append(step.turn)
     if step.direction:
         parts.append(step.direction)
+    if step.rounds > 1:
+        parts.append(f"round {step.round_number} of {step.rounds}{f': {step.round_name}' if step.round_name else ''}")
     if step.sets > 1:
         parts.append(f"set {step.set_number} of {step.sets}")
-    if step.kind == "transfer":
+    if step.kind in ("transfer", "line", "water"):
         parts.append(step.says.rstrip("."))
     return " · ".join(part for part in parts if part)

@@ -1,7 +1,7 @@
 """Every main view: nothing serious for axe, nothing cut off at any width, two windows, bad input."""
 
 import pytest
-from playwright.sync_api import Browser, Page, Route, expect
+from playwright.sync_api import Browser, Locator, Page, expect
 
 from .conftest import choose, follow, serious, settled, sign_in
 
@@ -121,6 +121,11 @@ def test_nothing_sticks_out_sideways(page: Page, width: int, height: int) -> Non
     page.wait_for_selector(".ask-question")
     assert not page.evaluate(wide), "screening"
     open_bench(page)
+    if width < 800:  # a narrow screen begins with the running order
+        expect(page.locator(".order")).to_be_visible()
+        assert not page.evaluate(wide), "running order"
+        page.locator("#show-fit").click()
+        settled(page)
     page.locator(".cell").first.click()
     page.wait_for_selector("#verdict")
     assert not page.evaluate(wide), "reason"
@@ -163,6 +168,79 @@ def test_plank_labels_are_never_cut(page: Page) -> None:
             }"""
         )
         assert out == [], name
+
+
+def test_the_plan_is_shown_in_three_ways_by_a_key_and_the_choice_is_remembered(page: Page) -> None:
+    open_bench(page, "Open chest, strong legs")
+    choose(page, 4)
+    page.keyboard.press("v")
+    expect(page.locator("#show-roomy")).to_have_attribute("aria-pressed", "true")
+    widths = page.locator(".plank-wood").evaluate_all("woods => woods.map(wood => wood.getBoundingClientRect().width)")
+    assert min(widths) >= 64
+    names = page.locator(".bench-names")
+    before = names.bounding_box()
+    page.locator(".bench-scroll").evaluate("scroll => scroll.scrollLeft = 900")
+    assert names.bounding_box() == before
+    page.locator("#show-roomy").focus()
+    page.keyboard.press("v")
+    expect(page.locator(".order")).to_be_visible()
+    expect(page.locator(".order [aria-current]")).to_contain_text("5")
+    page.reload()
+    expect(page.locator(".order")).to_be_visible()
+
+
+def test_the_running_order_is_used_by_its_keys_and_in_place(page: Page) -> None:
+    open_bench(page, "Short and steady")
+    page.locator("#show-order").click()
+    settled(page)
+    rows = page.locator(".order-link")
+    rows.nth(4).click()
+    settled(page)
+    name = rows.nth(4).locator(".order-what b").inner_text()
+    page.keyboard.press("Alt+ArrowUp")
+    settled(page)
+    expect(rows.nth(3)).to_contain_text(name)
+    page.keyboard.press("ArrowDown")
+    settled(page)
+    expect(rows.nth(4)).to_have_attribute("aria-current", "true")
+    rows.nth(6).click()
+    settled(page)
+    page.locator("#order-sets").fill("3")
+    page.locator("#order-sets").blur()
+    expect(rows.nth(6)).to_contain_text("3 sets")
+    page.locator(".order-link").nth(6).focus()
+    page.keyboard.press("ArrowRight")
+    settled(page)
+    expect(rows.nth(6)).not_to_contain_text("60 in all")
+
+
+def test_things_are_dragged_to_their_place(page: Page) -> None:
+    open_bench(page, "Short and steady")
+    page.locator("#show-order").click()
+    settled(page)
+    rows = page.locator(".order-row")
+    moved = rows.nth(1).locator(".order-what b").inner_text()
+    drag(page, rows.nth(1), rows.nth(2), below=True)
+    expect(rows.nth(2)).to_contain_text(moved)
+    page.locator("#open-shelf").click()
+    page.locator("#shelf-find").fill("Seated row")
+    version = page.get_by_role("button", name="Add Seated row, without a band")
+    expect(version).to_be_visible()
+    drag(page, version, rows.nth(6), below=True)
+    expect(rows.nth(7)).to_contain_text("Seated row")
+
+
+def drag(page: Page, thing: Locator, onto: Locator, below: bool) -> None:
+    """From the middle of one thing to the upper or lower part of another, on its right, where nothing covers it."""
+    thing.scroll_into_view_if_needed()
+    start, end = thing.bounding_box(), onto.bounding_box()
+    assert start
+    assert end
+    page.mouse.move(start["x"] + start["width"] / 2, start["y"] + start["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(end["x"] + end["width"] - 60, end["y"] + end["height"] * (0.8 if below else 0.2), steps=6)
+    page.mouse.up()
+    settled(page)
 
 
 def test_two_windows_never_lose_a_change_silently(page: Page, site: str, browser: Browser) -> None:

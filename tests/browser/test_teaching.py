@@ -246,3 +246,68 @@ def test_what_is_seen_most_is_noted_with_one_tap(teaching: Page) -> None:
     expect(page.locator("#drawer-note")).to_be_hidden()
     run_until(page, lambda: any(event.kind == "noted" for event in stored()), most=30)
     assert [event.text for event in stored() if event.kind == "noted"] == ["Wobbly"]
+
+
+@pytest.mark.parametrize(("width", "height"), [(1180, 820), (1024, 768), (1280, 800), (820, 1180)])
+def test_what_is_read_from_three_metres_is_large_enough(teaching: Page, width: int, height: int) -> None:
+    page = teaching
+    page.set_viewport_size({"width": width, "height": height})
+    run_until(page, lambda: "their" in page.locator("#side").inner_text())
+    sizes = page.evaluate(
+        """() => Object.fromEntries([['name', '#name'], ['side', '#side'], ['next', '#next b'], ['count', '#number']]
+             .map(([what, where]) => [what, parseFloat(getComputedStyle(document.querySelector(where)).fontSize)]))"""
+    )
+    assert min(sizes["name"], sizes["side"], sizes["next"]) >= 34
+    assert sizes["count"] >= 160
+    seen = page.evaluate(
+        """() => ['name', 'side', 'number', 'cue', 'next', 'do-pause', 'do-end'].map(id => {
+             const box = document.getElementById(id).getBoundingClientRect();
+             return box.top >= 0 && box.bottom <= innerHeight && box.right <= innerWidth + 1;
+           })"""
+    )
+    assert all(seen)
+    over = page.evaluate(
+        """() => { const cue = document.getElementById('cue').getBoundingClientRect();
+             return document.querySelector('.teach-people').getBoundingClientRect().top < cue.bottom; }"""
+    )
+    assert not over
+
+
+def test_the_screen_in_the_hall_follows_and_is_read_from_afar(teaching: Page) -> None:
+    page = teaching
+    run_until(
+        page, lambda: page.locator("#name").inner_text() == "Arm sweep" and "of" in page.locator("#of").inner_text()
+    )
+    hall = page.context.new_page()
+    hall.goto(page.url.replace("/teach/", "/screen/"))
+    expect(hall.locator("#name")).to_have_text("Arm sweep")
+    sizes = hall.evaluate(
+        """() => ['name', 'number', 'word', 'side', 'next'].map(id =>
+             parseFloat(getComputedStyle(document.getElementById(id)).fontSize) / innerHeight)"""
+    )
+    assert min(sizes) >= 1 / 12
+    assert sizes[1] >= 1 / 3
+    names = page.evaluate("JSON.parse(document.getElementById('score').textContent).people.map(person => person.name)")
+    assert names
+    assert not any(name in hall.content() for name in names)
+    # Without a connection it follows the window that teaches.
+    page.context.set_offline(True)
+    run_until(page, lambda: page.locator("#name").inner_text() == "Sit to stand")
+    expect(hall.locator("#name")).to_have_text("Sit to stand")
+    page.context.set_offline(False)
+    hall.get_by_role("button", name="Mirror").click()
+    expect(hall.locator("#hall")).to_have_class("hall-figure mirrored")
+
+
+def test_a_foot_switch_goes_on_and_back(teaching: Page) -> None:
+    page = teaching
+    name = page.locator("#name").inner_text()
+    page.locator("#teach").click()
+    for _ in range(4):
+        page.keyboard.press("PageDown")
+    page.clock.run_for(300)
+    assert page.locator("#name").inner_text() != name
+    for _ in range(9):
+        page.keyboard.press("PageUp")
+    page.clock.run_for(300)
+    assert page.locator("#name").inner_text() == name

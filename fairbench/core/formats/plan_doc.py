@@ -46,6 +46,7 @@ class ItemDoc(Doc):
     bracket: str = Field(default="", description="The id of the bracket that it stands in.")
     optional: bool = Field(default=False, description="Offered: who likes watches.")
     beside: str = Field(default="", description="A second version of the exercise, shown next to the first.")
+    steps: list[str] = Field(default_factory=list, description="What a repetition goes through, said in this order.")
 
 
 class BracketDoc(Doc):
@@ -55,6 +56,9 @@ class BracketDoc(Doc):
     kind: BracketKind = Field(strict=False)
     name: str = ""
     rounds: int = Field(default=_BRACKET.rounds, description="How often a bracket of rounds is gone through.")
+    round_names: list[str] = Field(
+        default_factory=list, description="What each round is called: small, large, crossed."
+    )
     rest: float = Field(default=_BRACKET.rest, description="Seconds between rounds, sides or stations, or to change.")
     seconds: float = Field(default=_BRACKET.seconds, description="Seconds at each station.")
     first: First = Field(default=First.PLAN, strict=False, description="Which side begins where it goes by side.")
@@ -185,7 +189,7 @@ def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors
 
 def _bracket(doc: BracketDoc, place: str) -> Bracket:
     try:
-        return Bracket(doc.id, doc.kind, doc.rounds, doc.rest, doc.seconds, doc.first, doc.name)
+        return Bracket(doc.id, doc.kind, doc.rounds, doc.rest, doc.seconds, doc.first, doc.name, tuple(doc.round_names))
     except InputError as error:
         raise error.within(place) from None
 
@@ -242,6 +246,8 @@ def _bracket_document(bracket: Bracket) -> dict[str, Any]:
         document["name"] = bracket.name
     if bracket.kind is BracketKind.ROUNDS:
         document["rounds"] = bracket.rounds
+        if bracket.round_names:
+            document["round_names"] = list(bracket.round_names)
     if bracket.kind is BracketKind.STATIONS:
         document["seconds"] = bracket.seconds
     if bracket.first is not First.PLAN:
@@ -300,6 +306,7 @@ def _item(doc: ItemDoc, place: str, shelf: Shelf | None, successors: Successors)
             doc.bracket,
             doc.optional,
             doc.beside,
+            tuple(doc.steps),
         )
     except InputError as error:
         raise error.within(place) from None
@@ -328,4 +335,6 @@ def _item_document(item: Item) -> dict[str, Any]:
         document["optional"] = True
     if item.beside:
         document["beside"] = item.beside
+    if item.steps:
+        document["steps"] = list(item.steps)
     return document

@@ -31,7 +31,8 @@ class Person:
     ``conditions`` hold health matters and needs alike. ``talk_first`` says why a conversation comes
     before joining, if one does. ``overrides`` is what the instructor decided against the fit. ``known`` are the
     exercises that they were taught before; None where nobody keeps it, which makes nobody new. ``own_sides`` are
-    their weaker and affected sides, where noted.
+    their weaker and affected sides, where noted, and
+    ``loads`` what they work against, in words by exercise.
     """
 
     id: str
@@ -42,6 +43,7 @@ class Person:
     overrides: tuple[Override, ...] = ()
     known: frozenset[str] | None = None
     own_sides: tuple[OwnSide, ...] = ()
+    loads: Mapping[str, str] = field(default_factory=dict, hash=False)
 
     def own_side(self, kind: First, exercise: str) -> Side | None:
         """Their weaker or affected side in an exercise; None where it is not known."""

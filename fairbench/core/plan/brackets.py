@@ -45,7 +45,7 @@ class Bracket:
 
     ``rounds`` is how often a round is gone through; ``first`` which side begins where a bracket goes by side;
     ``seconds`` how long each station lasts. ``rest`` is between rounds and sides, and to get to the next station or to
-    change over in pairs, in seconds.
+    change over in pairs, in seconds. ``round_names`` is what each round is called: small, large, crossed, swung.
     """
 
     id: str
@@ -55,13 +55,22 @@ class Bracket:
     seconds: float = 60.0
     first: First = First.PLAN
     name: str = ""
+    round_names: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
+        if len(self.round_names) > self.rounds or any(len(name) > BRACKET_NAME_LIMIT for name in self.round_names):
+            raise PlanError(
+                f"there are {self.rounds} rounds to name, in {BRACKET_NAME_LIMIT} characters", "round_names"
+            )
         check_whole("rounds", self.rounds)
         check_seconds("rest", self.rest, "rest")
         check_seconds("seconds", self.seconds, "timed")
         if len(self.name) > BRACKET_NAME_LIMIT:
             raise PlanError(f"a bracket's name has at most {BRACKET_NAME_LIMIT} characters", "name")
+
+    def round_name(self, number: int) -> str:
+        """What a round is called, from 1; nothing where it has no name."""
+        return self.round_names[number - 1] if number <= len(self.round_names) else ""
 
     @property
     def times_through(self) -> int:

@@ -48,8 +48,8 @@ def compile_timeline(plan: Plan, group: Group, shelf: Shelf, graph: TransferGrap
 @dataclass(frozen=True, slots=True)
 class _Visit:
     """One time that an item is come to: which of how many, the rest after it where that is not the item's own, which
-    half of its sides where a bracket goes by side (0 for both) and who begins, and the seconds to change over in
-    pairs."""
+    half of its sides where a bracket goes by side (0 for both) and who begins, the seconds to change over in
+    pairs, and what the round is called."""
 
     number: int = 1
     of: int = 1
@@ -57,6 +57,7 @@ class _Visit:
     half: int = 0
     first: First = First.PLAN
     change_over: float | None = None
+    name: str = ""
 
     @property
     def round(self) -> tuple[int, int]:
@@ -139,7 +140,8 @@ class _Compiler:
             for item in items:
                 self._before(item, number == 1)
                 between = bracket.rest if item is items[-1] and number < bracket.rounds else None
-                self._item(item, block, kind, _Visit(number, bracket.rounds, rest=between))
+                name = bracket.round_name(number)
+                self._item(item, block, kind, _Visit(number, bracket.rounds, rest=between, name=name))
 
     def _by_side(self, items: Sequence[Item], block: int, kind: BlockKind, bracket: Bracket) -> None:
         """All items on one side, then all on the other. What has no sides is done the first time only."""
@@ -409,6 +411,7 @@ class _Compiler:
                     sets=len(sets),
                     runs=runs,
                     turn=turn or turns[second],
+                    round_name=visit.name,
                     again=again,
                 )
                 worked += seconds

@@ -22,6 +22,7 @@ SHORTEST, LONGEST = 5, 180
 DEFAULT_REST_AFTER = 10.0
 NAME_LIMIT, NOTE_LIMIT = 120, 2000
 MAX_BLOCKS, BLOCK_NAME_LIMIT = 20, 40
+MOST_STEPS, STEP_LIMIT = 8, 30
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +31,8 @@ class Item:
 
     ``rest_after`` None is the default; ``extra`` marks what goes first when time runs out. ``bracket`` is the id of the
     bracket that it stands in; ``optional`` says that it is offered, and who likes watches; ``beside`` is a second
-    version shown next to the first, seated beside standing.
+    version shown next to the first, seated beside standing. ``steps`` are what a repetition goes through in order,
+    said one after another: fingers, wrist, forearm, shoulder, gaze.
     """
 
     id: str
@@ -43,8 +45,11 @@ class Item:
     bracket: str = ""
     optional: bool = False
     beside: str = ""
+    steps: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
+        if len(self.steps) > MOST_STEPS or any(not 1 <= len(step) <= STEP_LIMIT for step in self.steps):
+            raise PlanError(f"a repetition goes through at most {MOST_STEPS} steps of {STEP_LIMIT} characters", "steps")
         if self.rest_after is not None:
             check_seconds("rest_after", self.rest_after, "rest")
         if len(self.note) > NOTE_LIMIT:

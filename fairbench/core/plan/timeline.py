@@ -59,6 +59,7 @@ class Step:
     rounds: int = 1
     again: bool = False
     line: str = ""
+    round_name: str = ""
 
     @property
     def seconds(self) -> float:

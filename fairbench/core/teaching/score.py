@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from ..clock import snap
 from ..dose.effort import Effort
 from ..dose.tempo import RETURN, WORK
 from ..dose.work import Calls, Run
@@ -11,6 +12,7 @@ from ..exercises.exercise import Exercise
 from ..exercises.phase_words import UNNAMED, PhaseWords
 from ..plan.timeline import Step
 from ..sides import Side
+from .moments import moment_cue
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +34,8 @@ class Beat:
     side: Side | None
     moves: tuple[float, float] = (1.0, 1.0)
     cycle: float = 0.0
+    cue: str = ""
+    """What is said at this moment instead of the version's own cues."""
 
 
 _THERE, _BACK, _STAY, _WAIT = (0.0, 1.0), (1.0, 0.0), (1.0, 1.0), (0.0, 0.0)
@@ -66,11 +70,13 @@ def beats_of(
     words: PhaseWords = UNNAMED,
     effort: Effort | None = None,
     pairs: bool = False,
+    steps: tuple[str, ...] = (),
 ) -> tuple[Beat, ...]:
     """The beats of a step in order; they fill it from end to end. None for a step without runs.
 
     ``held`` where the exercise stays in its end pose (:func:`is_held`); ``words`` what the version calls the ways out
-    and back, ``effort`` how hard each count is; ``pairs`` counts the two sides of taking turns as one.
+    and back, ``effort`` how hard each count is; ``pairs`` counts the two sides of taking turns as one;
+    ``steps`` are what the way out of a repetition goes through, each called in its turn.
     """
     called = {WORK: words.work, RETURN: words.back}
     beats: list[Beat] = []
@@ -78,7 +84,7 @@ def beats_of(
     for run in step.runs:
         for index in range(run.count):
             side = _turn(run, run.first + index, lead)
-            for word, seconds in run.phases:
+            for word, seconds, part in _parts(run, steps):
                 moves = _HELD.get(word) if held else None
                 cycle = CYCLE if run.calls is Calls.CLOCK and not held else 0.0
                 beats.append(
@@ -88,14 +94,49 @@ def beats_of(
                         run.calls,
                         _pair(run.first + index) if pairs and run.alternates else run.first + index,
                         _pair(run.of) if pairs and run.alternates else run.of,
-                        _with_effort(called.get(word, word), run, run.first + index, effort),
+                        _with_effort(part[2] or called.get(word, word), run, run.first + index, effort),
                         side,
-                        moves or _MOVES.get(word, _STAY),
+                        _part_of(moves or _MOVES.get(word, _STAY), part),
                         cycle,
+                        _cue(run, word, effort, run.first + index),
                     )
                 )
                 at += seconds
     return tuple(beats)
+
+
+_Part = tuple[float, float, str]
+"""From which share of a phase to which, and what that part is called, if anything of its own."""
+_WHOLE_PHASE: _Part = (0.0, 1.0, "")
+
+
+def _parts(run: Run, steps: tuple[str, ...]) -> list[tuple[str, float, _Part]]:
+    """The phases of one count; the way out of a repetition in as many parts as it has steps, as even as the clock keeps
+    them."""
+    parts: list[tuple[str, float, _Part]] = []
+    for word, seconds in run.phases:
+        if word != WORK or run.calls is not Calls.REPETITION or len(steps) < 2:
+            parts.append((word, seconds, _WHOLE_PHASE))
+            continue
+        before = 0.0
+        for number, step in enumerate(steps, 1):
+            end = seconds if number == len(steps) else snap(seconds * number / len(steps))
+            parts.append((word, end - before, (before / seconds, end / seconds, step)))
+            before = end
+    return parts
+
+
+def _part_of(moves: tuple[float, float], part: _Part) -> tuple[float, float]:
+    """Where the figure is at the beginning and the end of a part of a phase."""
+    start, end = moves
+    return start + (end - start) * part[0], start + (end - start) * part[1]
+
+
+def _cue(run: Run, word: str, effort: Effort | None, number: int) -> str:
+    """Presses, stages and what belongs to them have cues of their own; of counts nothing but their number is said."""
+    if run.calls not in (Calls.ROUND, Calls.QUIET):
+        return ""
+    return moment_cue(_with_effort(word, run, number, effort))
 
 
 def _with_effort(word: str, run: Run, number: int, effort: Effort | None) -> str:

@@ -38,6 +38,7 @@ def person_values(person: Participant) -> dict[str, Any]:
         "clinicians_advice": _rows(person.clearances.all()),
         "decisions": _rows(person.overrides.all()),
         "sides": _rows(person.notedsides.all()),
+        "loads": _rows(person.notedloads.all()),
         "classes": [
             {"held_on": _plain(came.meeting.held_on), "group": came.meeting.group.name}
             for came in person.attendances.select_related("meeting__group").order_by("meeting__held_on")

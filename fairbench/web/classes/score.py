@@ -14,8 +14,10 @@ from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.lines import Line, LineKind
 from fairbench.core.plan.plan import Block, Item, Plan
-from fairbench.core.plan.timeline import ItemTime, Step, Timeline
+from fairbench.core.plan.timeline import ItemTime, Step, StepKind, Timeline
+from fairbench.core.positions import Position
 from fairbench.core.sides import First, Side, Sides
+from fairbench.core.teaching.moments import new_position_cue
 from fairbench.core.teaching.score import Beat, beats_of, is_held
 from fairbench.figures.verdict_shapes import SIGN_WIDTH, shape_path
 from fairbench.web.exercises.figures import address, film_address
@@ -28,8 +30,8 @@ SideWord = Literal["", "left", "right"]
 
 class BeatData(TypedDict):
     """One phase of one count: when in its step and for how long, in seconds; what is called and which number of how
-    many; its word; and how the figure moves, from one place of the movement to another, or there and back in
-    ``cycle`` seconds."""
+    many; its word, and its ``cue`` where it has one of its own; and how the figure moves, from one place of the
+    movement to another, or there and back in ``cycle`` seconds."""
 
     at: float
     seconds: float
@@ -38,6 +40,7 @@ class BeatData(TypedDict):
     of: int
     word: str
     side: SideWord
+    cue: str
     moves: tuple[float, float]
     cycle: float
 
@@ -45,7 +48,8 @@ class BeatData(TypedDict):
 class StepData(TypedDict):
     """A stretch of the class with one thing going on; ``start`` and ``seconds`` as planned. ``turn`` is what the side
     is called where each person has their own, or which of a pair works, or the station; ``again`` that nobody does it
-    who did the one before; ``line`` the line of the plan that it is."""
+    who did the one before; ``line`` the line of the plan that it is; ``reminder`` what comes back
+    with each new position."""
 
     kind: str
     start: float
@@ -61,6 +65,8 @@ class StepData(TypedDict):
     rounds: int
     again: bool
     line: str
+    roundName: str
+    reminder: str
     position: str
     level: str
     beats: list[BeatData]
@@ -122,6 +128,7 @@ class ItemData(TypedDict):
     beside: str
     besideFor: list[str]
     ownSides: dict[str, SideWord]
+    loads: dict[str, str]
     version: VersionData
     others: list[VersionData]
 
@@ -170,7 +177,7 @@ def score(timeline: Timeline, group: Group, shelf: Shelf, differing: Differing, 
         "total": timeline.total,
         "lead": lead.value,
         "signs": {kind.value: shape_path(kind, SIGN_WIDTH) for kind in VerdictKind},
-        "steps": [_step(step, lead, times.get(step.item), pairs) for step in timeline.steps],
+        "steps": _reminded([_step(step, lead, times.get(step.item), pairs) for step in timeline.steps], timeline),
         "lines": {line.id: _line(line) for line in timeline.plan.lines},
         "items": [
             _item(timeline, item, number, group, shelf, differing, pairs)
@@ -197,15 +204,33 @@ def _step(step: Step, lead: Side, time: ItemTime | None, pairs: bool) -> StepDat
         "rounds": step.rounds,
         "again": step.again,
         "line": step.line,
+        "roundName": step.round_name,
+        "reminder": "",
         "position": step.position.words,
         "level": step.position.level.value,
         "beats": [
             _beat(beat)
             for beat in beats_of(
-                step, time.lead(lead) if time else lead, held, words, time.dose.effort if time else None, pairs
+                step,
+                time.lead(lead) if time else lead,
+                held,
+                words,
+                time.dose.effort if time else None,
+                pairs,
+                time.item.steps if time else (),
             )
         ],
     }
+
+
+def _reminded(steps: list[StepData], timeline: Timeline) -> list[StepData]:
+    """The same, with the line on chair, breath and pain wherever something is explained in a new position."""
+    here: Position | None = None
+    for step, planned in zip(steps, timeline.steps, strict=True):
+        if planned.kind is StepKind.EXPLAIN and planned.position is not here:
+            step["reminder"] = new_position_cue(planned.position.level)
+            here = planned.position
+    return steps
 
 
 def _line(line: Line) -> LineData:
@@ -226,6 +251,7 @@ def _beat(beat: Beat) -> BeatData:
         "of": beat.of,
         "word": beat.word,
         "side": _side(beat.side),
+        "cue": beat.cue,
         "moves": beat.moves,
         "cycle": beat.cycle,
     }
@@ -267,6 +293,7 @@ def _item(
         "visits": [(v.begins, v.end) for v in timeline.visits if v.item.id == time.item.id],
         "beside": time.item.beside,
         "besideFor": differing.beside(time),
+        "loads": {p.id: p.loads[time.exercise.id] for p in differing.people if time.exercise.id in p.loads},
         "ownSides": _own_sides(timeline, time, differing.people),
         "version": planned,
         "others": others,

@@ -14,10 +14,11 @@ from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.teaching.done import WHOLE, Worked, as_planned
 from fairbench.core.teaching.log import Span, pauses_of, spans_of
 from fairbench.core.teaching.planned import Planned, labels_of
+from fairbench.web.plans.adapter import core_plan
 
 from .happened import Happened
 from .meeting import noted_of
-from .models import Incident
+from .models import Incident, TeachEvent
 from .record_view import PersonRecord
 
 TICKS = (60, 120, 300, 600, 900, 1800)
@@ -153,6 +154,8 @@ _TOLD = {
     "item": "{name} began.",
     "skipped": "{name} was skipped.",
     "one_more": "One more of {name}.",
+    "set_taken": "{who} took a further set of {name}.",
+    "answered": "{name} {who}: {text}.",
     "back": "Back in {name}.",
     "swapped": "{name} went on in another version.",
     "rested": "A rest was put in.",
@@ -167,17 +170,30 @@ _TOLD = {
 
 def _moments(happened: Happened, people: Sequence[PersonRecord]) -> tuple[tuple[str, str], ...]:
     """What the device told, in order, with the time of day; ``worked`` says nothing new to a reader."""
-    names = labels_of(happened.planned)
+    names = labels_of(happened.planned) | _line_words(happened)
     called: dict[UUID | None, str] = {person.participant.id: person.participant.call_name for person in people}
     return tuple(
         (
             f"{timezone.localtime(event.at):%H:%M:%S}",
             _TOLD[event.kind].format(
                 name=names.get(event.item, "An exercise"),
-                who=called.get(event.participant_id, "Someone"),
-                text=event.text,
+                who=called.get(event.participant_id, "everyone" if event.participant_id is None else "Someone"),
+                text=_reached(event),
             ),
         )
         for event in happened.events
         if event.kind in _TOLD
     )
+
+
+def _line_words(happened: Happened) -> dict[str, str]:
+    """What is asked in each line of the plan of the day."""
+    return {line.id: line.says for line in core_plan(happened.meeting.plan_document).lines}
+
+
+def _reached(event: TeachEvent) -> str:
+    """What was noted, and for who stopped what they had reached."""
+    if event.mark != TeachEvent.Mark.STOPPED or event.seconds is None:
+        return event.text
+    counted = f"after {event.number}, " if event.number else "after "
+    return f"{event.text} {counted}{event.seconds:g} s{f' on the {event.side}' if event.side else ''}"

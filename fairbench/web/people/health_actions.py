@@ -7,6 +7,7 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from fairbench.core.dose.load import read_load
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.red_flags_doc import load_red_flags
@@ -16,9 +17,18 @@ from fairbench.core.people.screening import Answer, read
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.exercises.shelf import practice_shelf
 
-from .health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput, OverrideInput, ReviewInput, SideInput
+from .health_inputs import (
+    AdviceInput,
+    DeclaredInput,
+    DeclareInput,
+    EventInput,
+    LoadInput,
+    OverrideInput,
+    ReviewInput,
+    SideInput,
+)
 from .health_summary import declared_of, keep_health_summary
-from .models import Clearance, Condition, HealthEvent, HealthRow, NotedSide, Override, Participant, Screening
+from .models import Clearance, Condition, HealthEvent, HealthRow, NotedLoad, NotedSide, Override, Participant, Screening
 
 EARLIEST = datetime.date(1900, 1, 1)
 NOTE_LIMIT = 200
@@ -93,7 +103,7 @@ def end_row(actor: Actor, participant_id: UUID, row_id: UUID, permission: Permis
     """End a condition, an event, a clinician's advice with the limit it set, or an override. It stays on record."""
     person = _person(actor, participant_id, permission)
     now = timezone.now()
-    for kind in (Condition, HealthEvent, Clearance, Override, NotedSide):
+    for kind in (Condition, HealthEvent, Clearance, Override, NotedSide, NotedLoad):
         row = kind.objects.filter(id=row_id, participant=person, ended_at=None).first()
         if row is not None:
             row.ended_at, row.ended_by = now, actor.user
@@ -267,6 +277,24 @@ def note_side(actor: Actor, participant_id: UUID, given: SideInput) -> NotedSide
         exercise=given.exercise,
     )
     _done(actor, person, "health.side")
+    return row
+
+
+@transaction.atomic
+def note_load(actor: Actor, participant_id: UUID, given: LoadInput) -> NotedLoad:
+    """What they work against in an exercise, from now on. What was noted before ends."""
+    person = _person(actor, participant_id)
+    practice_shelf().exercise(given.exercise)
+    load = read_load(given.load)
+    if load is None:
+        raise InputError("say what they work against", "load")
+    person.notedloads.filter(exercise=given.exercise, ended_at=None).update(
+        ended_at=timezone.now(), ended_by=actor.user
+    )
+    row = NotedLoad.objects.create(
+        practice=actor.practice, participant=person, noted_by=actor.user, exercise=given.exercise, load=load.words
+    )
+    _done(actor, person, "health.load")
     return row
 
 

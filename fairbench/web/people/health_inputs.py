@@ -115,3 +115,10 @@ class SideInput(Input):
     kind: Literal["weaker", "affected"]
     side: Side
     exercise: Slug = ""
+
+
+class LoadInput(Input):
+    """What somebody works against in an exercise."""
+
+    exercise: Slug
+    load: Annotated[OneLine, Field(max_length=80)] = ""

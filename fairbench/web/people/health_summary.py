@@ -23,6 +23,7 @@ NOTHING_KNOWN: dict[str, Any] = {
     "advice": [],
     "overrides": [],
     "sides": [],
+    "loads": [],
 }
 """The summary of somebody of whom nothing was ever noted."""
 
@@ -77,6 +78,10 @@ def health_summary_of(participant: Participant) -> dict[str, Any]:
                 "until": _day(o.until),
             }
             for o in participant.overrides.filter(ended_at=None)
+        ],
+        "loads": [
+            {"id": str(load.id), "exercise": load.exercise, "load": load.load}
+            for load in participant.notedloads.filter(ended_at=None)
         ],
         "sides": [
             {"id": str(s.id), "kind": s.kind, "side": s.side, "exercise": s.exercise}
@@ -187,4 +192,5 @@ def person_of(
             OwnSide(First(s["kind"]), Side(s["side"]), s["exercise"])
             for s in participant.health_summary.get("sides", [])
         ),
+        {kept["exercise"]: kept["load"] for kept in participant.health_summary.get("loads", [])},
     )

@@ -13,7 +13,7 @@ from fairbench.core.sides import Side
 from fairbench.web.accounts.models import AuditEntry, User
 
 from . import models
-from .person_page import override_of, side_words
+from .person_page import load_words, override_of, side_words
 
 MOST = 60
 _FROM_AUDIT = {
@@ -71,6 +71,7 @@ _KINDS: Mapping[type[models.HealthRow], Callable[[Any], str]] = {
     models.HealthEvent: lambda row: f"{row.kind}, {row.happened_on:%-d %b %Y}",
     models.Clearance: lambda row: f"{row.who}: {row.said}",
     models.Override: _override,
+    models.NotedLoad: lambda row: load_words(row.exercise, row.load),
     models.NotedSide: lambda row: side_words(row.kind, row.side, row.exercise),
 }
 """How a row of each kind is told."""

@@ -240,3 +240,19 @@ class NotedSide(HealthRow):
                 name="one_noted_side_at_a_time",
             ),
         )
+
+
+class NotedLoad(HealthRow):
+    """What somebody works against in an exercise, as it is said; the newest of each exercise holds."""
+
+    exercise = models.SlugField(max_length=60)
+    load = models.CharField(max_length=80)
+
+    class Meta(HealthRow.Meta):
+        constraints = (
+            models.UniqueConstraint(
+                fields=("participant", "exercise"),
+                condition=models.Q(ended_at=None),
+                name="one_noted_load_at_a_time",
+            ),
+        )

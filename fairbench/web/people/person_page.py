@@ -79,7 +79,7 @@ class Advice:
 
 @dataclass(frozen=True, slots=True)
 class NotedSide:
-    """Their weaker or affected side, in words."""
+    """Their weaker or affected side, or their load in an exercise, in words."""
 
     id: str
     words: str
@@ -99,6 +99,7 @@ class PersonPage:
     clearances: tuple[Advice, ...]
     overrides: tuple[ActiveOverride, ...]
     sides: tuple[NotedSide, ...]
+    loads: tuple[NotedSide, ...]
     groups: tuple[models.Listing, ...]
     came: tuple[Any, ...]
 
@@ -123,6 +124,7 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         sides=tuple(
             NotedSide(row["id"], side_words(row["kind"], row["side"], row["exercise"])) for row in kept.get("sides", [])
         ),
+        loads=tuple(NotedSide(row["id"], load_words(row["exercise"], row["load"])) for row in kept.get("loads", [])),
         groups=tuple(
             participant.listings.select_related("group")
             .only("participant", "since", "kind", "group__name")
@@ -161,6 +163,12 @@ def side_words(kind: str, side: str, exercise: str) -> str:
     """``their left is the weaker side, in Seated row``."""
     where = practice_shelf().exercises.get(exercise)
     return f"their {side} is the {kind} side" + (f", in {where.name}" if where else "")
+
+
+def load_words(exercise: str, load: str) -> str:
+    """``Seated row: 1.5 kg``."""
+    where = practice_shelf().exercises.get(exercise)
+    return f"{where.name if where else exercise}: {load}"
 
 
 def override_of(row: Mapping[str, Any]) -> ActiveOverride:

@@ -14,9 +14,16 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import ConditionError
 from fairbench.web.accounts.actor import Actor, Permission, actor_of
 from fairbench.web.people import health_actions
-from fairbench.web.people.health_inputs import AdviceInput, DeclaredInput, DeclareInput, EventInput, SideInput
+from fairbench.web.people.health_inputs import (
+    AdviceInput,
+    DeclaredInput,
+    DeclareInput,
+    EventInput,
+    LoadInput,
+    SideInput,
+)
 from fairbench.web.people.models import Condition, Participant
-from fairbench.web.people.person_page import side_words
+from fairbench.web.people.person_page import load_words, side_words
 from fairbench.web.site.find import find
 
 LIMIT = "limit-"
@@ -82,6 +89,17 @@ def side(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     def change(actor: Actor) -> str:
         row = health_actions.note_side(actor, participant_id, SideInput.read(request.POST))
         return f"Saved: {side_words(row.kind, row.side, row.exercise)}."
+
+    return _changed(request, participant_id, change)
+
+
+@require_POST
+def load(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """What they work against in an exercise."""
+
+    def change(actor: Actor) -> str:
+        row = health_actions.note_load(actor, participant_id, LoadInput.read(request.POST))
+        return f"Saved: {load_words(row.exercise, row.load)}."
 
     return _changed(request, participant_id, change)
 

@@ -105,6 +105,19 @@ def bracket_name(actor: Actor, plan_id: UUID, given: BracketNameInput) -> Done:
     return _change(actor, plan_id, given, {"name": given.value})
 
 
+class RoundNamesInput(BracketInput):
+    """What the rounds are called, with commas between."""
+
+    value: OneLine = Field(default="", max_length=400)
+
+
+@edit("bracket_round_names", RoundNamesInput)
+def bracket_round_names(actor: Actor, plan_id: UUID, given: RoundNamesInput) -> Done:
+    """Names of the rounds, in order."""
+    names = tuple(name.strip() for name in given.value.split(",") if name.strip())
+    return _change(actor, plan_id, given, {"round_names": names})
+
+
 @edit("bracket_remove", BracketInput)
 def bracket_remove(actor: Actor, plan_id: UUID, given: BracketInput) -> Done:
     """The bracket goes, its items stay."""

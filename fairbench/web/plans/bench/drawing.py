@@ -62,7 +62,7 @@ class Plank:
     @property
     def accessible_name(self) -> str:
         """What is read out: first the words that are seen, so that speech input finds them."""
-        seen = " ".join(filter(None, [self.outside or self.mark, *(line for _, line in self.lines), self.dose]))
+        seen = " ".join(filter(None, [self.outside, *(line for _, line in self.lines), self.mark, self.dose]))
         return f"{seen}. {self.spoken}" if seen else self.spoken
 
     @property

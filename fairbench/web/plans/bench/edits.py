@@ -21,7 +21,7 @@ from fairbench.web.plans.actions import Touches
 from fairbench.web.plans.adapter import core_group, shelf
 from fairbench.web.plans.models import Plan
 from fairbench.web.site.find import find
-from fairbench.web.site.inputs import Lines, OptionalWhole, Slug, Whole
+from fairbench.web.site.inputs import Lines, OneLine, OptionalWhole, Slug, Whole
 
 from . import block_edits, bracket_edits, dose_edits, line_edits, plan_edits
 from .edit import EDITS, Done, EditInput, SwitchInput, change_item, edit, edit_item, unchanged
@@ -223,6 +223,19 @@ def note(actor: Actor, plan_id: UUID, given: NoteInput) -> Done:
 def extra(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
     """Whether it is skipped first when time runs out."""
     return change_item(actor, plan_id, given, lambda item: replace(item, extra=given.value == "on"), "Marked")
+
+
+class StepsInput(EditInput):
+    """The steps of a repetition, with commas between."""
+
+    value: OneLine = Field(default="", max_length=300)
+
+
+@edit("steps", StepsInput)
+def steps(actor: Actor, plan_id: UUID, given: StepsInput) -> Done:
+    """What a repetition goes through, said in this order."""
+    ordered = tuple(step.strip() for step in given.value.split(",") if step.strip())
+    return change_item(actor, plan_id, given, lambda item: replace(item, steps=ordered), "Changed the steps of")
 
 
 @edit("optional", SwitchInput)

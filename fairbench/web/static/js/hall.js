@@ -40,7 +40,7 @@ function show() {
   set("name", item?.name ?? (player.line?.says || step.says));
   set("number", number);
   set("word", word);
-  set("side", [side && `your ${side}`, !side && step.turn, step.direction, step.rounds > 1 && `round ${step.round} of ${step.rounds}`].filter(Boolean).join(" · "));
+  set("side", [side && `your ${side}`, !side && step.turn, step.direction, step.rounds > 1 && `round ${step.round} of ${step.rounds}${step.roundName ? `: ${step.roundName}` : ""}`].filter(Boolean).join(" · "));
   set("next", next ? `Next: ${next.item.name}` : "Next: the end");
 }
 

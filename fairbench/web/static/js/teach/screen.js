@@ -6,6 +6,8 @@ import { Strip } from "./strip.js";
 const KIND_WORDS = { transfer: "getting there", fetch: "fetch", explain: "show it", switch: "change sides", rest: "rest", water: "water", close: "finish" };
 const OTHER = { left: "right", right: "left" };
 
+const COUNTED_UP = new Set(["repetition", "breath"]);
+const LAST_OF = 4; // of so few, "two more" is half of them
 const LATE = 60;
 const MOST_DIFFERENT = 4;
 
@@ -137,19 +139,28 @@ export class Screen {
     set("name", item?.name ?? (line || { transfer: "Back up", water: "Water", close: "Finish" }[step.kind] || ""));
     this.showSide(step, item, side);
     this.showCount(step, beat);
-    const cues = step.kind === "work" ? version.do[side] : [step.says];
-    set("cue", step.kind === "explain" ? version.setUp[step.side].join(" ") : cues.join(" "));
+    set("cue", this.cueNow(step, version, beat, side));
     set("breath", step.kind === "work" ? version.breath : step.kind === "explain" ? version.do[""].join(" ") : "");
     set("how", version ? `${version.name} · ${version.dose}${version.props.length ? ` · ${version.props.join(", ")}` : ""}${item.note ? ` · ${item.note}` : ""}` : "");
     this.showDifferent(version?.different);
     this.showOwnSides(step, item);
     this.showBeside(item);
+    this.showLoads(item);
     lines("watch", version?.watch ?? []);
     set("stop", version?.stop ?? "Chest pain, faintness, sudden breathlessness.");
     if (this.spokenStep !== step) {
       this.spokenStep = step;
       set("spoken", `${part("name").textContent}. ${part("side").textContent}. ${KIND_WORDS[step.kind] ?? ""} ${part("cue").textContent}`);
     }
+  }
+
+  // What is said at this moment: getting ready, a press or a stage by itself, the movement, its last two counts.
+  cueNow(step, version, beat, side) {
+    if (step.kind === "explain") return [...version.setUp[step.side], step.reminder].filter(Boolean).join(" ");
+    if (step.kind !== "work") return step.says;
+    if (beat?.cue) return beat.cue;
+    const left = beat && COUNTED_UP.has(beat.calls) && beat.of >= LAST_OF ? beat.of - beat.number : -1;
+    return [{ 1: "Two more.", 0: "Last one." }[left], ...version.do[side]].filter(Boolean).join(" ");
   }
 
   // Whose own side is which, where each begins with their weaker or affected one; of whom it is not known, ask.
@@ -168,6 +179,14 @@ export class Screen {
     part("own-sides").parentElement.hidden = !shown.length;
   }
 
+  // Who works against something of their own.
+  showLoads(item) {
+    const { player } = this;
+    const own = (player.score.people ?? []).filter((person) => item?.loads?.[person.id] && player.here.has(person.id));
+    lines("loads", own.map((person) => `${person.name}: ${item.loads[person.id]}`));
+    part("loads").parentElement.hidden = !own.length;
+  }
+
   // Who does the version that is shown beside the other.
   showBeside(item) {
     const { player } = this;
@@ -184,7 +203,7 @@ export class Screen {
     else if (step.turn) parts.push(step.turn);
     if (step.direction) parts.push(step.direction);
     if (step.sets > 1 && step.kind === "work") parts.push(`set ${step.set} of ${step.sets}`);
-    if (step.rounds > 1) parts.push(`round ${step.round} of ${step.rounds}`);
+    if (step.rounds > 1) parts.push(`round ${step.round} of ${step.rounds}${step.roundName ? `: ${step.roundName}` : ""}`);
     if (step.offered) parts.push("a further set, for who wants it");
     if (step.kind !== "work" && step.kind !== "line") parts.push(KIND_WORDS[step.kind] ?? "");
     set("side", parts.join(" · "));
