@@ -20,7 +20,7 @@ TAUGHT = {
     "ramped-at-the-wall": "build to 80 %",
     "sticks-band-wall": "weaker side",
     "band-arm-by-arm": "other side",
-    "diagonal-patterns": "round 2 of 2",
+    "diagonal-patterns": "round 4 of 4: swung",
 }
 """Eight of them, and something that has to be seen in each."""
 

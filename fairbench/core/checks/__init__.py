@@ -2,6 +2,16 @@
 
 from .findings import Finding, SuggestedFix, Weight
 from .people import check_bases, check_people
+from .sides import check_sides, side_sums
 from .time import check_time
 
-__all__ = ["Finding", "SuggestedFix", "Weight", "check_bases", "check_people", "check_time"]
+__all__ = [
+    "Finding",
+    "SuggestedFix",
+    "Weight",
+    "check_bases",
+    "check_people",
+    "check_sides",
+    "check_time",
+    "side_sums",
+]

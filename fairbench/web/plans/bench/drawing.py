@@ -20,7 +20,7 @@ from .labels import SIZE, lines_for, name_for, width_of
 WIDTH, LEFT, RIGHT = 1000.0, 158.0, 14.0
 TOP = 16.0
 GAP, PLANK, ROOMY_PLANK, LABEL = 16.0, 54.0, 92.0, 14.0
-ROOMY_WIDTH, WIDEST = 66.0, 9000.0
+ROOMY_WIDTH, WIDEST = 67.0, 9000.0
 """How wide the narrowest plank is in the roomy drawing, and how wide that drawing may become."""
 LINE, WEAVE = 13.5, 5.0
 FIGURE = 46.0

@@ -6,8 +6,9 @@ from typing import Any
 from django.urls import reverse
 from django.utils.safestring import SafeString, mark_safe
 
-from fairbench.core.checks import Finding, check_bases, check_people, check_time
+from fairbench.core.checks import Finding, check_bases, check_people, check_sides, check_time, side_sums
 from fairbench.core.checks.findings import gravest_first
+from fairbench.core.checks.sides import SideSums
 from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.exercises.aim import BlockKind
@@ -155,6 +156,11 @@ class BenchView:
         return tuple(LineKind)
 
     @property
+    def side_sums(self) -> tuple[SideSums, ...]:
+        """How much each side works, by region."""
+        return side_sums(self.timeline)
+
+    @property
     def svg(self) -> SafeString:
         """The drawing."""
         return bench_svg(self.drawing, self.address, self.chosen, f"{self.plan.name}, {self.spoken}")
@@ -283,6 +289,7 @@ def bench_view(
             *check_people(found, everyone, stock, conditions),
             *check_bases(found, everyone, stock, conditions),
             *check_time(timeline),
+            *check_sides(timeline),
         ]
     )
     shown = tuple(one for one in findings if one.key not in value.dismissed or not one.can_be_dismissed)
