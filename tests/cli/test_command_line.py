@@ -33,6 +33,17 @@ def test_show_says_doses_in_words(capsys) -> None:
     assert json.loads(capsys.readouterr().out)["plan"]["name"] == "Chair and rail"
 
 
+def test_brackets_lines_and_sides_are_told(capsys) -> None:
+    circuit = PLAN.replace("example-plan", "example-circuit")
+    assert main(["show", circuit]) == 0
+    shown = capsys.readouterr().out
+    assert "[Arm by arm: all on the weaker side, then all on the other]" in shown
+    assert "From seated to seated" in shown
+    assert main(["time", circuit]) == 0
+    told = capsys.readouterr().out
+    assert told.index("weaker side") < told.index("other side")
+
+
 def test_catalogue_lists_and_narrows(capsys) -> None:
     assert main(["catalogue", "band", "pull"]) == 0
     assert capsys.readouterr().out.startswith("band-row")

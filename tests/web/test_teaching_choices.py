@@ -12,7 +12,7 @@ from fairbench.core.sides import First, Side
 from fairbench.web.accounts.models import Practice
 from fairbench.web.classes.models import Meeting, TeachEvent
 from fairbench.web.people.history import history_of
-from fairbench.web.people.models import NotedSide
+from fairbench.web.people.models import NotedLoad, NotedSide
 
 from .a_class import event, report
 from .test_bench import do
@@ -94,6 +94,17 @@ def test_each_person_begins_with_their_own_side_where_it_is_known(client_in, tau
     assert "ended: their left is the weaker side, in Seated row" in told
     page = client_in.get(reverse("people:participant", args=[first.id])).content.decode()
     assert "Their left is the weaker side" in page
+
+
+def test_each_person_has_a_load_of_their_own(client_in, taught, group) -> None:
+    person = group.participants.first()
+    address = reverse("people:load", args=[person.id])
+    for load in ("1 kg", "1,5 kg"):
+        client_in.post(address, {"exercise": "band-row", "load": load})
+    client_in.post(address, {"exercise": "band-row", "load": "a lot"})
+    assert score_of(client_in, taught())["items"][0]["loads"] == {str(person.id): "1.5 kg"}
+    assert NotedLoad.objects.filter(participant=person).count() == 2
+    assert "Seated row: 1.5 kg" in client_in.get(reverse("people:participant", args=[person.id])).content.decode()
 
 
 @pytest.mark.parametrize(

@@ -1,6 +1,7 @@
 """Plans as files: out and in again, and every bad file named with its place."""
 
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -13,6 +14,7 @@ from fairbench.core.formats.conditions_doc import conditions_schema
 from fairbench.core.formats.people_doc import people_schemas
 from fairbench.core.formats.plan_doc import plan_schema, read_plan, write_plan
 from fairbench.core.formats.pose_doc import body_schemas
+from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.plan.plan import Plan
 from tests.core import strategies
 from tests.core.strategies import SHELF
@@ -124,3 +126,30 @@ def test_files_that_are_no_plan_at_all(data: bytes, says: str) -> None:
 def test_markup_emoji_and_right_to_left_names_are_only_text() -> None:
     for name in ("<script>alert(1)</script>", "🧘 stretch", "תוכנית לבוקר", "a\u202eb"):
         assert read_plan(json.dumps(_with(name=name))).name == name
+
+
+def test_the_example_of_a_circuit_is_the_ready_class() -> None:
+    text = (FORMATS / "example-circuit.json").read_text(encoding="utf-8")
+    assert read_plan(text, SHELF) == load_ready_classes()["band-arm-by-arm"].plan
+
+
+def test_a_file_from_before_brackets_is_read_as_it_was_meant() -> None:
+    plan = read_plan((FORMATS / "example-plan.json").read_text(encoding="utf-8"), SHELF)
+    assert (plan.brackets, plan.lines, plan.purpose, plan.end, plan.dismissed) == ((), (), "full", None, frozenset())
+    assert not any(item.bracket or item.optional or item.beside or item.steps for item in plan.items())
+
+
+@pytest.mark.parametrize(
+    ("change", "says"),
+    [
+        ({"brackets": [{"id": "x", "kind": "rounds"}]}, "stand together"),
+        ({"brackets": [{"id": "x", "kind": "spiral"}]}, "brackets[0].kind"),
+        ({"lines": [{"id": "l", "kind": "water", "before": "nowhere"}]}, "not in the plan"),
+        ({"lines": [{"id": "l", "kind": "check", "seconds": 1}]}, "lines[0]"),
+        ({"purpose": "fun"}, "purpose"),
+    ],
+)
+def test_what_holds_a_plan_together_is_checked(change: dict, says: str) -> None:
+    document = json.loads((FORMATS / "example-plan.json").read_text(encoding="utf-8")) | change
+    with pytest.raises(InputError, match=re.escape(says)):
+        read_plan(json.dumps(document), SHELF)

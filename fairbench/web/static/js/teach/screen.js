@@ -110,6 +110,7 @@ export class Screen {
     set("cue", "How is everyone today? Chairs steady, feet down, water near.");
     set("breath", "Notice how it feels now; we ask again at the end.");
     set("how", "Press Begin. Space pauses at any time.");
+    for (const id of ["how", "watch"]) part(id).parentElement.hidden = false;
     lines("watch", ["Who looks tired", "Who came with something new"]);
     set("stop", "Chest pain, faintness, sudden breathlessness, sharp or spreading pain, new numbness or weakness.");
     const count = `${part("side").textContent} ${part("number").textContent} ${part("of").firstChild?.textContent ?? ""}`.trim();
@@ -140,13 +141,14 @@ export class Screen {
     this.showSide(step, item, side);
     this.showCount(step, beat);
     set("cue", this.cueNow(step, version, beat, side));
-    set("breath", step.kind === "work" ? version.breath : step.kind === "explain" ? version.do[""].join(" ") : "");
+    set("breath", beat?.cue ? "" : step.kind === "work" ? version.breath : step.kind === "explain" ? version.do[""].join(" ") : "");
     set("how", version ? `${version.name} · ${version.dose}${version.props.length ? ` · ${version.props.join(", ")}` : ""}${item.note ? ` · ${item.note}` : ""}` : "");
     this.showDifferent(version?.different);
     this.showOwnSides(step, item);
     this.showBeside(item);
     this.showLoads(item);
     lines("watch", version?.watch ?? []);
+    for (const id of ["how", "watch"]) part(id).parentElement.hidden = !part(id).textContent;
     set("stop", version?.stop ?? "Chest pain, faintness, sudden breathlessness.");
     if (this.spokenStep !== step) {
       this.spokenStep = step;
