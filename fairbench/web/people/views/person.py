@@ -7,8 +7,10 @@ from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
+from django.utils.html import format_html_join
 from django.utils.safestring import SafeString
 
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.exercises.shelf import practice_shelf
@@ -36,7 +38,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         "participant": found,
         "condition_choices": _condition_choices(),
         "limits": load_conditions().limits,
-        "exercises": sorted(practice_shelf(), key=lambda exercise: exercise.name),
+        "exercise_choices": _exercise_choices(practice_shelf()),
     }
     return render(request, "people/person.html", context)
 
@@ -46,6 +48,13 @@ def history(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     found = find(Participant, participant_id)
     actor_of(request).require(Permission.HEALTH)
     return render(request, "people/_history.html", {"entries": history_of(found)})
+
+
+@lru_cache(maxsize=64)
+def _exercise_choices(shelf: Shelf) -> SafeString:
+    """Every exercise as an option; the same until a practice's own exercises change."""
+    exercises = sorted(shelf, key=lambda exercise: exercise.name)
+    return format_html_join("", '<option value="{}">{}</option>', ((one.id, one.name) for one in exercises))
 
 
 @lru_cache(maxsize=1)

@@ -12,7 +12,7 @@ from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.phase_words import PhaseWords, phase_words
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.plan.bracket_verbs import items_in
-from fairbench.core.plan.brackets import Bracket, BracketKind
+from fairbench.core.plan.brackets import Bracket
 from fairbench.core.plan.line_verbs import lines_before
 from fairbench.core.plan.lines import Line
 from fairbench.core.plan.plan import DEFAULT_REST_AFTER, Item
@@ -58,16 +58,6 @@ class Choice:
 
 
 @dataclass(frozen=True, slots=True)
-class Rung:
-    """A version to choose, with what it looks like."""
-
-    value: str
-    words: str
-    chosen: bool
-    version: Version
-
-
-@dataclass(frozen=True, slots=True)
 class PartFields:
     """A part of a sequence: its number, what kind it is, and its figures."""
 
@@ -86,7 +76,7 @@ class Inspector:
     version: Version
     number: int
     of: int
-    rungs: tuple[Rung, ...]
+    rungs: tuple[Choice, ...]
     easier: str
     harder: str
     kinds: tuple[Choice, ...]
@@ -98,7 +88,6 @@ class Inspector:
     besides: tuple[Choice, ...]
     bracket: Bracket | None
     bracket_count: int
-    bracket_kinds: tuple[Choice, ...]
     lines: tuple[Line, ...]
     load: str
     effort: str
@@ -148,7 +137,7 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         version=version,
         number=timeline.items.index(time) + 1,
         of=len(timeline.items),
-        rungs=tuple(Rung(v.id, v.name, v.id == version.id, v) for v in exercise.versions),
+        rungs=tuple(Choice(v.id, v.name, v.id == version.id) for v in exercise.versions),
         easier=exercise.versions[rung - 1].id if rung else "",
         harder=exercise.versions[rung + 1].id if rung + 1 < len(exercise.versions) else "",
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
@@ -162,7 +151,6 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         ),
         bracket=_bracket(timeline, time.item),
         bracket_count=len(items_in(timeline.plan, time.item.bracket)) if time.item.bracket else 0,
-        bracket_kinds=tuple(Choice(kind, kind.words, False) for kind in BracketKind),
         lines=lines_before(timeline.plan, time.item.id),
         parts=_parts(dose, phase_words(exercise, version)),
         part_kinds=tuple(

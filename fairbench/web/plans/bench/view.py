@@ -21,7 +21,7 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.line_verbs import lines_before
-from fairbench.core.plan.lines import CheckKind, Line, LineKind, Scale
+from fairbench.core.plan.lines import CheckKind, Line, Scale
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.purpose import Purpose
 from fairbench.core.plan.timeline import StepKind, Timeline
@@ -149,11 +149,6 @@ class BenchView:
     def scales(self) -> tuple[Scale, ...]:
         """How a check can be answered."""
         return tuple(Scale)
-
-    @property
-    def line_kinds(self) -> tuple[LineKind, ...]:
-        """The lines that can be added."""
-        return tuple(LineKind)
 
     @property
     def side_sums(self) -> tuple[SideSums, ...]:

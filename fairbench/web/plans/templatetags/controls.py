@@ -12,6 +12,9 @@ from django.utils.html import format_html
 from django.utils.safestring import SafeString
 
 from fairbench.core.dose.edit import DoseField
+from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.plan.brackets import BracketKind
+from fairbench.core.plan.lines import LineKind
 from fairbench.web.plans.bench.inspector import Choice
 
 register = template.Library()
@@ -52,3 +55,30 @@ def _stepper(field: DoseField, do: str) -> SafeString:
 def _chooser(name: str, words: str, verb: str, choices: tuple[Choice, ...], do: str) -> SafeString:
     shown = {"id": name, "words": words, "verb": verb, "choices": choices, "do": do}
     return SafeString(render_to_string("plans/_choice.html", shown))
+
+
+@register.simple_tag
+def rungs(exercise: Exercise, version: Version, do: str) -> SafeString:
+    """The versions of an exercise to choose from, each with its figure."""
+    return _rungs(exercise, version, do)
+
+
+@lru_cache(maxsize=_KEPT)
+def _rungs(exercise: Exercise, version: Version, do: str) -> SafeString:
+    shown = {"exercise": exercise, "version": version, "rungs": exercise.versions, "do": do}
+    return SafeString(render_to_string("plans/_rungs.html", shown))
+
+
+@register.simple_tag
+@lru_cache(maxsize=_KEPT)
+def bracket_adder(do: str) -> SafeString:
+    """The kinds of bracket that can begin at an item."""
+    return SafeString(render_to_string("plans/_bracket_adder.html", {"kinds": tuple(BracketKind), "do": do}))
+
+
+@register.simple_tag
+@lru_cache(maxsize=_KEPT)
+def line_adder(before: str, do: str) -> SafeString:
+    """The kinds of line that can be added before an item, or at the end."""
+    shown = {"kinds": tuple(LineKind), "before": before, "do": do}
+    return SafeString(render_to_string("plans/_line_adder.html", shown))
