@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from ..exercises.exercise import Exercise, Version
 from ..people.person import Person
@@ -105,7 +106,7 @@ class Verdict:
         return (0.5 if self.left.version is not None else 0.0) + (0.5 if self.right.version is not None else 0.0)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Fit:
     """All verdicts of a plan, by person and item. ``places`` are how many can use a thing at once, where not everybody
     can."""
@@ -120,7 +121,15 @@ class Fit:
 
     def of_item(self, item: str) -> tuple[Verdict, ...]:
         """Everybody's verdict on an item."""
-        return tuple(verdict for (_, other), verdict in self.verdicts.items() if other == item)
+        return self._by_item.get(item, ())
+
+    @cached_property
+    def _by_item(self) -> Mapping[str, tuple[Verdict, ...]]:
+        """All verdicts of each item, in the order of the people: asked for again and again."""
+        found: dict[str, list[Verdict]] = {}
+        for (_, item), verdict in self.verdicts.items():
+            found.setdefault(item, []).append(verdict)
+        return {item: tuple(verdicts) for item, verdicts in found.items()}
 
     def turn(self, verdict: Verdict) -> float:
         """The part of an item's work that falls to somebody where a thing must be taken in turns; 1 where not."""

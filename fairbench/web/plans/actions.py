@@ -188,6 +188,8 @@ def redo(actor: Actor, plan_id: UUID, seen: int) -> Edited:
 
 def newer_state(plan: Plan) -> int | None:
     """The number of the revision that redo would go to."""
+    if plan.head == plan.newest:  # what came from a state is newer than it
+        return None
     return plan.revisions.filter(parent=plan.head).order_by("-number").values_list("number", flat=True).first()
 
 
