@@ -160,7 +160,7 @@ def _again(round_number: int) -> str:
 def _plank(plank: Plank, address: str, chosen: str) -> str:
     p = plank
     current = ' aria-current="true"' if p.id == chosen else ""
-    item = escape(p.id)
+    item, words = escape(p.id), escape(p.accessible_name)
     figure = (
         f'<rect class="plank-paper" x="{p.text_x}" y="{p.y + p.height - FIGURE - WEAVE - 2:g}" width="{FIGURE - 4:g}"'
         f' height="{FIGURE - 2:g}" rx="3"/><image href="{escape(p.figure)}" x="{p.text_x}"'
@@ -170,9 +170,9 @@ def _plank(plank: Plank, address: str, chosen: str) -> str:
         [
             f'<a class="plank" id="plank-{item}{_again(p.round_number)}" href="{address}?chosen={item}"',
             f' hx-get="{address}" data-item="{item}" data-exercise="{p.exercise}"',
-            f' hx-vals="{{&quot;chosen&quot;: &quot;{item}&quot;}}" aria-label="{escape(p.accessible_name)}"{current}',
+            f' hx-vals="{{&quot;chosen&quot;: &quot;{item}&quot;}}" aria-label="{words}"{current}',
             f' data-block="{p.block}" data-place="{p.place}" data-round="{p.round_number}"',
-            f' data-x="{p.x}" data-end="{p.end}"><title>{escape(p.spoken)}</title>',
+            f' data-x="{p.x}" data-end="{p.end}"><title>{words}</title>',
             _text("plank-outside", p.x, p.outside_y, p.outside),
             f'<rect class="plank-wood {p.kind}" x="{p.x}" y="{p.y:g}" width="{p.width}" height="{p.height:g}" rx="4"/>',
             f'<rect x="{p.x}" y="{p.weave_y:g}" width="{p.width}" height="{WEAVE:g}"',

@@ -287,7 +287,9 @@ def bench_view(
             *check_sides(timeline),
         ]
     )
-    shown = tuple(one for one in findings if one.key not in value.dismissed or not one.can_be_dismissed)
+    shown = tuple(
+        one for one in findings if not value.dismissed or one.key not in value.dismissed or not one.can_be_dismissed
+    )
     return BenchView(
         plan=plan,
         value=value,
