@@ -252,7 +252,7 @@ def test_what_is_seen_most_is_noted_with_one_tap(teaching: Page) -> None:
 def test_what_is_read_from_three_metres_is_large_enough(teaching: Page, width: int, height: int) -> None:
     page = teaching
     page.set_viewport_size({"width": width, "height": height})
-    run_until(page, lambda: "their" in page.locator("#side").inner_text())
+    run_until(page, lambda: "set 1 of 2" in page.locator("#side").inner_text())  # two lines, with a long cue under it
     sizes = page.evaluate(
         """() => Object.fromEntries([['name', '#name'], ['side', '#side'], ['next', '#next b'], ['count', '#number']]
              .map(([what, where]) => [what, parseFloat(getComputedStyle(document.querySelector(where)).fontSize)]))"""
@@ -267,8 +267,8 @@ def test_what_is_read_from_three_metres_is_large_enough(teaching: Page, width: i
     )
     assert all(seen)
     over = page.evaluate(
-        """() => { const cue = document.getElementById('cue').getBoundingClientRect();
-             return document.querySelector('.teach-people').getBoundingClientRect().top < cue.bottom; }"""
+        """() => { const breath = document.getElementById('breath').getBoundingClientRect();
+             return document.querySelector('.teach-people').getBoundingClientRect().top < breath.bottom; }"""
     )
     assert not over
 
