@@ -132,9 +132,8 @@ def test_rest_back_next_and_another_version(teaching: Page) -> None:
     page.locator("#do-next").click()
     page.locator("#do-next").click()
     run_until(page, lambda: page.locator("#name").inner_text() == "Ankle circles")
-    kinds = [e.kind for e in stored()]
-    assert kinds.count("rested") == 1
-    assert kinds.count("swapped") == 1
+    assert becomes(page, lambda: [e.kind for e in stored()].count("swapped") == 1)
+    assert [e.kind for e in stored()].count("rested") == 1
 
 
 def test_when_late_an_extra_is_offered_to_be_left_out(teaching: Page) -> None:

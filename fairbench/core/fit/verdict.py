@@ -68,6 +68,11 @@ class Verdict:
     reason: str = ""
     overridden: bool = False
     moved_by: tuple[TriggeredRule, ...] = ()
+    working: float = field(init=False, compare=False)
+    """The part of the item's work that this person has something useful to do; asked for often, worked out once."""
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "working", self._working())
 
     @property
     def differs(self) -> bool:
@@ -98,9 +103,7 @@ class Verdict:
             seen.setdefault(rejected.version, rejected)
         return tuple(seen.values())
 
-    @property
-    def working(self) -> float:
-        """The part of the item's work that this person has something useful to do."""
+    def _working(self) -> float:
         if self.kind in (VerdictKind.WAITS, VerdictKind.TALK_FIRST):
             return 0.0
         return (0.5 if self.left.version is not None else 0.0) + (0.5 if self.right.version is not None else 0.0)

@@ -172,7 +172,7 @@ def _plank(plank: Plank, address: str, chosen: str) -> str:
             f' hx-get="{address}" data-item="{item}" data-exercise="{p.exercise}"',
             f' hx-vals="{{&quot;chosen&quot;: &quot;{item}&quot;}}" aria-label="{words}"{current}',
             f' data-block="{p.block}" data-place="{p.place}" data-round="{p.round_number}"',
-            f' data-x="{p.x}" data-end="{p.end}"><title>{words}</title>',
+            f' data-x="{p.x}" data-end="{p.end}">',
             _text("plank-outside", p.x, p.outside_y, p.outside),
             f'<rect class="plank-wood {p.kind}" x="{p.x}" y="{p.y:g}" width="{p.width}" height="{p.height:g}" rx="4"/>',
             f'<rect x="{p.x}" y="{p.weave_y:g}" width="{p.width}" height="{WEAVE:g}"',
@@ -192,7 +192,7 @@ def _inside(plank: Plank) -> Iterable[str]:
     if plank.mark:
         yield (
             f'<text class="plank-mark on-{plank.kind}" text-anchor="middle" x="{plank.x + plank.width / 2:g}"'
-            f' y="{plank.mark_y}">{plank.mark}</text>'
+            f' y="{plank.mark_y}">{plank.mark}</text> '
         )
     yield _text(f"plank-dose on-{plank.kind}", plank.dose_x, plank.dose_y, plank.dose)
 

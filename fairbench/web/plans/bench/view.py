@@ -131,11 +131,6 @@ class BenchView:
     """The lines at the end of the class."""
 
     @property
-    def ways_to_show(self) -> tuple[ShownAs, ...]:
-        """The ways in which a plan can be shown."""
-        return tuple(ShownAs)
-
-    @property
     def purposes(self) -> tuple[Purpose, ...]:
         """What a class can be for."""
         return tuple(Purpose)

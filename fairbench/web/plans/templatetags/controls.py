@@ -16,6 +16,7 @@ from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.plan.brackets import BracketKind
 from fairbench.core.plan.lines import LineKind
 from fairbench.web.plans.bench.inspector import Choice
+from fairbench.web.plans.bench.order import ShownAs
 
 register = template.Library()
 _KEPT = 2048
@@ -82,3 +83,10 @@ def line_adder(before: str, do: str) -> SafeString:
     """The kinds of line that can be added before an item, or at the end."""
     shown = {"kinds": tuple(LineKind), "before": before, "do": do}
     return SafeString(render_to_string("plans/_line_adder.html", shown))
+
+
+@register.simple_tag
+@lru_cache(maxsize=8)
+def ways_to_show(shown_as: ShownAs) -> SafeString:
+    """The ways in which a plan can be shown, one of them pressed."""
+    return SafeString(render_to_string("plans/_ways.html", {"ways": tuple(ShownAs), "shown_as": shown_as}))
