@@ -111,6 +111,8 @@ def tidied(
 ) -> "tuple[tuple[tuple[Item, ...], ...], tuple[Bracket, ...]]":
     """The items of every block and the brackets, put right after a change: what came to stand within a bracket is in
     it; what was taken out of its place is not; and a bracket that holds nothing is gone."""
+    if not brackets and not any(item.bracket for items in blocks for item in items):
+        return blocks, ()
     joined = [_joined(items) for items in blocks]
     kept = {bracket.id: _longest_run(bracket.id, joined) for bracket in brackets}
     left = tuple(bracket for bracket in brackets if kept[bracket.id])

@@ -163,6 +163,8 @@ def _check_brackets(plan: Plan) -> None:
     for item in plan.items():
         if item.bracket and item.bracket not in known:
             raise PlanError(f"there is no bracket '{item.bracket}'", "bracket")
+    if not plan.brackets:
+        return
     tidy, left = tidied(tuple(block.items for block in plan.blocks), plan.brackets)
     if left != plan.brackets or tidy != tuple(block.items for block in plan.blocks):
         raise PlanError("the items of a bracket stand together in one block, and there is at least one", "brackets")
