@@ -78,7 +78,7 @@ class Advice:
 
 
 @dataclass(frozen=True, slots=True)
-class NotedSide:
+class NotedInWords:
     """Their weaker or affected side, or their load in an exercise, in words."""
 
     id: str
@@ -98,8 +98,8 @@ class PersonPage:
     events: tuple[Event, ...]
     clearances: tuple[Advice, ...]
     overrides: tuple[ActiveOverride, ...]
-    sides: tuple[NotedSide, ...]
-    loads: tuple[NotedSide, ...]
+    sides: tuple[NotedInWords, ...]
+    loads: tuple[NotedInWords, ...]
     groups: tuple[models.Listing, ...]
     came: tuple[Any, ...]
 
@@ -122,9 +122,10 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         clearances=tuple(_advice(kept.get("advice", []))) if health else (),
         overrides=tuple(override_of(row) for row in kept.get("overrides", []) if holds(row["until"], today)),
         sides=tuple(
-            NotedSide(row["id"], side_words(row["kind"], row["side"], row["exercise"])) for row in kept.get("sides", [])
+            NotedInWords(row["id"], side_words(row["kind"], row["side"], row["exercise"]))
+            for row in kept.get("sides", [])
         ),
-        loads=tuple(NotedSide(row["id"], load_words(row["exercise"], row["load"])) for row in kept.get("loads", [])),
+        loads=tuple(NotedInWords(row["id"], load_words(row["exercise"], row["load"])) for row in kept.get("loads", [])),
         groups=tuple(
             participant.listings.select_related("group")
             .only("participant", "since", "kind", "group__name")

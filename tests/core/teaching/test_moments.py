@@ -7,7 +7,7 @@ from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.effort import read_effort
 from fairbench.core.dose.stages import StageKind, read_stages
 from fairbench.core.dose.tempo import Tempo
-from fairbench.core.dose.work import ContractRelax, RampedIsometric, Repetitions, StagedIsometric
+from fairbench.core.dose.work import ContractRelax, RampedIsometric, Repetitions, StagedIsometric, Work
 from fairbench.core.plan.timeline import Step, StepKind
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side
@@ -15,8 +15,8 @@ from fairbench.core.teaching.moments import moment_cue, new_position_cue
 from fairbench.core.teaching.score import Beat, beats_of
 
 
-def beats(work: object, steps: tuple[str, ...] = (), effort: str = "") -> tuple[Beat, ...]:
-    runs = Dose(work).runs()  # type: ignore[arg-type]
+def beats(work: Work, steps: tuple[str, ...] = (), effort: str = "") -> tuple[Beat, ...]:
+    runs = Dose(work).runs()
     seconds = sum(run.seconds for run in runs)
     step = Step(StepKind.WORK, 0, seconds, "a", Position.SEATED, runs=runs)
     return beats_of(step, Side.LEFT, effort=read_effort(effort), steps=steps)

@@ -1,7 +1,7 @@
 """What a person can do with the brackets of a plan: put items into one, change it, take it away."""
 
 from dataclasses import replace
-from typing import Literal
+from typing import Any, Literal
 from uuid import UUID
 
 from pydantic import Field
@@ -126,10 +126,10 @@ def bracket_remove(actor: Actor, plan_id: UUID, given: BracketInput) -> Done:
     )
 
 
-def _change(actor: Actor, plan_id: UUID, given: BracketInput, change: dict[str, object]) -> Done:
+def _change(actor: Actor, plan_id: UUID, given: BracketInput, change: dict[str, Any]) -> Done:
     def on_plan(plan: Plan) -> Plan:
         now = bracket_verbs.bracket_of(plan, given.bracket)
-        return bracket_verbs.change_bracket(plan, replace(now, **change))  # type: ignore[arg-type]
+        return bracket_verbs.change_bracket(plan, replace(now, **change))
 
     return _edit(actor, plan_id, given, on_plan, "Changed the bracket.")
 
