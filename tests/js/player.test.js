@@ -124,7 +124,7 @@ function sided(more = {}) {
     step("rest", "a", 21, 10),
     step("close", null, 31, 4),
   ];
-  value.items = [{ ...value.items[0], ...more }];
+  value.items = [{ ...value.items[0], even: true, ...more }];
   return value;
 }
 
@@ -153,6 +153,13 @@ test("an end that is uneven is evened up with one on the side that had less", ()
   assert.equal(player.step.kind, "rest");
   player.evenUp();
   assert.deepEqual([player.step.kind, player.step.side, player.step.seconds], ["work", "left", 4]);
+  assert.equal(player.uneven, "");
+});
+
+test("where one side is meant to do more nothing is evened up", () => {
+  const { player } = playing(sided({ even: false }));
+  pass(player, 14);
+  player.oneMore();
   assert.equal(player.uneven, "");
 });
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 from typing import Any
 
 from ..clock import spoken_seconds
@@ -167,12 +168,15 @@ class _Compiler:
             moved, fetched = self._get_ready(item.id, version)
             transfer, fetch = transfer + moved, fetch + fetched
             explain += self._explain(item, exercise, version)
+        change = self._change_of_station(items, bracket)
         for number, item in enumerate(items, 1):
             if number > 1:
                 start, first = self.now, len(self.steps)
                 transfer = fetch = explain = 0.0
             exercise, version = self._of(item)
-            self.position = version.position
+            says = "Everyone to the next station." if number > 1 else "Everyone to a station of their own."
+            switch = self._step(StepKind.SWITCH, change, item.id, says)
+            self.position, self.held, self.lies_for = version.position, version.props, None
             self._work_step(
                 item.id,
                 bracket.seconds,
@@ -181,11 +185,7 @@ class _Compiler:
                 set_number=1,
                 sets=1,
             )
-            switch = rest = 0.0
-            if number < len(items):
-                switch = self._step(StepKind.SWITCH, bracket.rest, item.id, "Everyone to the next station.")
-            else:
-                rest = self._step(StepKind.REST, _rest_after(item), item.id, REST_SAYS)
+            rest = self._step(StepKind.REST, _rest_after(item), item.id, REST_SAYS) if number == len(items) else 0.0
             self.visits.append(
                 ItemTime(
                     item=item,
@@ -208,6 +208,13 @@ class _Compiler:
                     last_step=len(self.steps),
                 )
             )
+
+    def _change_of_station(self, items: Sequence[Item], bracket: Bracket) -> float:
+        """Seconds until everybody is at their next station: as given, or as long as the slowest way between two that
+        follow one another, since somebody goes every one of them each time."""
+        positions = [self._of(item)[1].position for item in items]
+        ways = (self.graph.way(a, b, self.pace).seconds for a, b in pairwise([*positions, positions[0]]))
+        return max(bracket.rest, *ways)
 
     def _pairs(self, items: Sequence[Item], block: int, kind: BlockKind, bracket: Bracket) -> None:
         """One of each pair works and the other helps or rests; then they change over."""

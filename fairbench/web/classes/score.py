@@ -105,7 +105,7 @@ class LineData(TypedDict):
 class ItemData(TypedDict):
     """One item of the plan, with the version that is planned and the others that it can be swapped for. ``visits`` are
     the times that it is come to; ``beside`` is the other version that is shown with it; ``ending`` says what ends a set
-    before its count, ``offered`` how many sets may follow."""
+    before its count, ``even`` that both sides are to do the same, ``offered`` how many sets may follow."""
 
     id: str
     number: int
@@ -122,6 +122,7 @@ class ItemData(TypedDict):
     extra: bool
     optional: bool
     ending: str
+    even: bool
     offered: int
     bracket: str
     visits: list[tuple[float, float]]
@@ -288,6 +289,7 @@ def _item(
         "extra": time.item.extra,
         "optional": time.item.optional,
         "ending": ENDING_WORDS[time.dose.ending],
+        "even": not time.dose.more and time.dose.sides is not Sides.ONE_SIDE,
         "offered": time.dose.offered,
         "bracket": next((b.words for b in timeline.plan.brackets if b.id == time.item.bracket), ""),
         "visits": [(v.begins, v.end) for v in timeline.visits if v.item.id == time.item.id],

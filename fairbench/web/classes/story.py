@@ -193,7 +193,7 @@ def _line_words(happened: Happened) -> dict[str, str]:
 
 def _reached(event: TeachEvent) -> str:
     """What was noted, and for who stopped what they had reached."""
-    if event.mark != TeachEvent.Mark.STOPPED or event.seconds is None:
+    if event.mark != TeachEvent.Mark.STOPPED or not event.seconds:
         return event.text
     counted = f"after {event.number}, " if event.number else "after "
     return f"{event.text} {counted}{event.seconds:g} s{f' on the {event.side}' if event.side else ''}"

@@ -10,7 +10,7 @@ from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.work import Repetitions
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
-from fairbench.core.people.person import Group
+from fairbench.core.people.person import Group, Person
 from fairbench.core.plan import bracket_verbs, line_verbs
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.brackets import Bracket, BracketKind
@@ -18,6 +18,8 @@ from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.lines import Line, LineKind
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import StepKind, Timeline
+from fairbench.core.plan.transfers import default_graph
+from fairbench.core.positions import Position
 from fairbench.core.sides import First, Side, Sides
 from tests.core import strategies
 from tests.core.strategies import SHELF
@@ -75,7 +77,20 @@ def test_stations_last_as_long_as_they_are_given_and_everybody_changes() -> None
     value = bracketed(BracketKind.STATIONS, "a", "b", "c", seconds=90.0, rest=20.0)
     assert [time.work for time in value.items] == [90, 90, 90]
     assert [turn for _, _, turn in worked(value)] == ["station 1 of 3", "station 2 of 3", "station 3 of 3"]
-    assert [step.seconds for step in value.steps if step.kind is StepKind.SWITCH] == [20, 20]
+    assert [step.seconds for step in value.steps if step.kind is StepKind.SWITCH] == [20, 20, 20]
+
+
+def test_a_change_of_station_takes_as_long_as_the_slowest_way_between_two() -> None:
+    """From the floor to the rail nobody is quicker for being told to be."""
+    items = (Item("floor", "bridge", "full-bridge"), Item("rail", "heel-raise", "at-the-rail"))
+    value = Plan("P", 45, (Block(BlockKind.STRENGTHEN, items),), water_every_min=0)
+    value = bracket_verbs.put_in_bracket(value, "floor", "x", BracketKind.STATIONS, 2)
+    slow = Group((Person("s", "", 2.0),))
+    timeline = compile_timeline(value, slow, SHELF)
+    graph = default_graph()
+    up = graph.way(Position.SUPINE, Position.STANDING_SUPPORTED, 2.0).seconds
+    assert up > value.brackets[0].rest
+    assert [step.seconds for step in timeline.steps if step.kind is StepKind.SWITCH] == [up, up]
 
 
 def test_pairs_take_turns_and_each_is_counted_once() -> None:

@@ -46,8 +46,8 @@ export class Panel {
     const nearlyDone = step.kind === "rest" || (step.kind === "work" && step.seconds - player.at < SOON);
     if (nearlyDone && player.canTakeSet()) return this.furtherSet();
     if (player.uneven && step.kind !== "work") return this.unevenEnd();
-    if (item?.ending && step.kind === "work") return this.tapWho("ending", `A set ends ${item.ending}. Tap who stops:`);
-    if (item?.optional && step.kind !== "transfer") return this.tapWho("optional", "Optional. Tap who watches:");
+    if (item?.ending && step.kind === "work") return this.tapWho("ending", `A set ends ${item.ending}. Tap who stops:`, "Stopped");
+    if (item?.optional && step.kind !== "transfer") return this.tapWho("optional", "Optional. Tap who watches:", "Watched");
     return null;
   }
 
@@ -74,7 +74,7 @@ export class Panel {
     return { kind: "check", words: `${line.says} Choose an answer, then tap who gave it:`, choices, people };
   }
 
-  tapWho(kind, words) {
+  tapWho(kind, words, told) {
     const { player } = this;
     const people = this.people.map((person) => {
       const key = `${player.item.id}:${person.id}`;
@@ -83,7 +83,7 @@ export class Panel {
       made.addEventListener("click", () =>
         this.change(() => {
           this.stopped.add(key);
-          player.stopsHere(person.id);
+          player.stopsHere(person.id, told);
         }),
       );
       return made;

@@ -324,7 +324,7 @@ export class Player {
   // The side that had one less, when the item's work is over or on its last step: more was done on the other.
   get uneven() {
     const { step } = this;
-    if (!step?.item || this.queue.slice(this.index + 1).some((one) => one.kind === "work" && one.item === step.item)) return "";
+    if (!step?.item || !this.item.even || this.queue.slice(this.index + 1).some((one) => one.kind === "work" && one.item === step.item)) return "";
     const counts = { left: 0, right: 0 };
     for (const one of this.queue.slice(0, this.index + 1)) {
       if (one.kind !== "work" || one.item !== step.item || one.again) continue;
@@ -429,12 +429,12 @@ export class Player {
   }
 
   // What somebody reached where a set ends before its count: on this side, until now.
-  stopsHere(participant) {
+  stopsHere(participant, text = "Stopped") {
     const { step } = this;
     const reached = step?.kind === "work" ? doneBetween(step, 0, this.at) : [];
     const seconds = reached.reduce((sum, row) => sum + row.seconds, 0);
     const number = reached.reduce((sum, row) => sum + row.count, 0);
-    this.report("noted", { item: step?.item ?? "", participant, mark: "stopped", text: "Stopped", side: step?.side ?? "", seconds: Math.round(seconds * 10) / 10, number });
+    this.report("noted", { item: step?.item ?? "", participant, mark: "stopped", text, side: step?.side ?? "", seconds: Math.round(seconds * 10) / 10, number });
   }
 
   answer(participant, text) {
