@@ -143,7 +143,7 @@ def test_planned_water_puts_off_the_next_pause() -> None:
 @given(strategies.plans(), st.data())
 def test_however_it_is_moved_a_plan_stays_whole(value: Plan, data: st.DataObject) -> None:
     """Every verb on a plan with brackets and lines gives a plan that is one."""
-    for _ in range(4):
+    for turn in range(4):
         ids = [item.id for item in value.items()]
         if not ids:
             return
@@ -156,11 +156,9 @@ def test_however_it_is_moved_a_plan_stays_whole(value: Plan, data: st.DataObject
         elif verb == "remove":
             value = plans.remove(value, chosen)
         elif verb == "copy":
-            value = plans.duplicate(value, chosen, f"c{len(ids)}-{data.draw(st.integers(0, 10**9))}")
+            value = plans.duplicate(value, chosen, f"copy-{turn}")
         elif verb == "later":
             value = plans.step_later(value, chosen)
         elif not value.item(chosen).bracket:
-            value = bracket_verbs.put_in_bracket(
-                value, chosen, f"n{len(value.brackets)}-{chosen}", BracketKind.ROUNDS, 1
-            )
+            value = bracket_verbs.put_in_bracket(value, chosen, f"new-{turn}", BracketKind.ROUNDS, 1)
         compile_timeline(value, Group(), SHELF)
