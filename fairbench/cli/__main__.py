@@ -26,12 +26,11 @@ from fairbench.core.formats.class_doc import class_schema
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
 from fairbench.core.formats.fit_doc import fit_document, met_document
 from fairbench.core.formats.people_doc import people_schemas, read_cases, read_people
-from fairbench.core.formats.plan_doc import LARGEST_FILE, plan_schema, read_plan_file
+from fairbench.core.formats.plan_doc import LARGEST_FILE, PlanFile, plan_schema, read_plan_file
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Plan
 from fairbench.core.plan.timeline import Timeline
 from fairbench.core.sides import Side
 from fairbench.figures.palette import INKS, palette
@@ -144,11 +143,11 @@ def _plan_arguments(command: argparse.ArgumentParser) -> None:
     command.add_argument("--json", action="store_true", help="as JSON")
 
 
-def _read(asked: argparse.Namespace) -> tuple[Plan, Timeline]:
+def _read(asked: argparse.Namespace) -> tuple[PlanFile, Timeline]:
     file = _of_file(asked.plan, lambda data: read_plan_file(data, load_shelf()))
     plan, shelf = file.plan, file.shelf
     group = Group((Person("slowest", "", asked.pace),), dict.fromkeys(shelf.exercises, max(0, asked.known)))
-    return plan, compile_timeline(plan, group, shelf)
+    return file, compile_timeline(plan, group, shelf)
 
 
 def _of_file(name: str, read: Callable[[bytes], Value]) -> Value:
@@ -177,8 +176,8 @@ def _time(asked: argparse.Namespace) -> str:
 
 
 def _show(asked: argparse.Namespace) -> str:
-    _, timeline = _read(asked)
-    return _json(values.plan(timeline)) if asked.json else text.plan(timeline)
+    file, timeline = _read(asked)
+    return _json(values.plan(timeline)) if asked.json else text.plan(timeline, file.shelf)
 
 
 def _catalogue(asked: argparse.Namespace) -> str:

@@ -10,6 +10,7 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.exercises.spread import PLACES, Spread
 from fairbench.core.fit.cautions import TriggeredRule, demand_set
 from fairbench.core.fit.cautions import cautions as all_cautions
+from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.fit.profile import profile_of
 from fairbench.core.fit.share import shares
 from fairbench.core.fit.verdict import Fit
@@ -43,7 +44,7 @@ def totals(found: Timeline) -> list[str]:
     return [*lines, f"{'in all':<10} {minutes_and_seconds(found.total):>6} of {found.plan.length_min}:00, {verdict}"]
 
 
-def plan(found: Timeline) -> str:
+def plan(found: Timeline, shelf: Shelf) -> str:
     """The plan by block, each item with its dose in words."""
     of = found.plan
     lines = [f"{of.name} · {of.length_min} min · {of.purpose.words} · their {of.lead} side first"]
@@ -63,6 +64,8 @@ def plan(found: Timeline) -> str:
             dose = summary(item.dose, item.exercise.limb)
             more = [word for word, so in (("optional", item.item.optional), ("extra", item.item.extra)) if so]
             more += [f"beside it {item.exercise.version(item.item.beside).name}"] if item.item.beside else []
+            instead = meanwhile_of(item.item, shelf)
+            more += [f"or {instead[0].name}, {instead[1].name}"] if instead else []
             more += [", then ".join(item.item.steps)] if item.item.steps else []
             lines.append(
                 f"  {minutes_and_seconds(item.start):>6}  {item.exercise.name}, {item.version.name}: "

@@ -119,7 +119,7 @@ def _teaching(page: Page) -> None:
     page.get_by_role("button", name="Teach Short and steady").click()
     for number in (0, 1, 2, 3, 5, 6, 8):
         page.locator(".arrive").nth(number).click()
-        page.wait_for_selector(f".arrive-cell:nth-child({number + 1}) .arrive[aria-pressed=true]")
+        page.locator(".arrive").nth(number).and_(page.locator("[aria-pressed=true]")).wait_for()
     news = page.locator(".arrive-cell", has_text="Ifeoma Adair")
     news.locator("summary").click()
     news.get_by_role("button", name="Right shoulder").click()

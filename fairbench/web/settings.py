@@ -17,6 +17,7 @@ env = environ.Env()
 DEBUG = env.bool("FAIRBENCH_DEBUG", default=False)
 SECRET_KEY = env.str("SECRET_KEY", default="") or (LOCAL / "secret_key").read_text(encoding="ascii").strip()
 ALLOWED_HOSTS = env.list("ALLOWED_HOSTS", default=["127.0.0.1", "localhost"])
+CSRF_FAILURE_VIEW = "fairbench.web.site.pages.not_from_here"
 CSRF_TRUSTED_ORIGINS = env.list("CSRF_TRUSTED_ORIGINS", default=[])
 BEHIND_TLS = env.bool("FAIRBENCH_BEHIND_TLS", default=False)
 DEMO_LOGIN = (
@@ -56,7 +57,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "fairbench.web.site.no_store.NoStoreMiddleware",
     "fairbench.web.accounts.session_age.SessionAgeMiddleware",
-    "django.contrib.auth.middleware.LoginRequiredMiddleware",
+    "fairbench.web.accounts.signed_out.SignInMiddleware",
     "fairbench.web.accounts.middleware.PracticeScopeMiddleware",
     "fairbench.web.people.handover.HandedOverMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
@@ -79,6 +80,7 @@ TEMPLATES = [
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
                 "fairbench.web.site.context.htmx",
+                "fairbench.web.site.context.drafts",
             ],
             "builtins": [
                 "fairbench.web.accounts.templatetags.permissions",

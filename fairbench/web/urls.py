@@ -3,6 +3,7 @@
 from django.urls import include, path
 
 from fairbench.web.site import pages
+from fairbench.web.site.help import help_page
 
 urlpatterns = [
     path("", include("fairbench.web.accounts.urls")),
@@ -10,6 +11,7 @@ urlpatterns = [
     path("people/", include("fairbench.web.people.urls")),
     path("shelf/", include("fairbench.web.exercises.urls")),
     path("plans/", include("fairbench.web.plans.urls")),
+    path("help/", help_page, name="help"),
     path("health/", pages.health, name="health"),
     path("service-worker.js", pages.service_worker, name="service_worker"),
 ]

@@ -154,13 +154,22 @@ def choose(page: Page, number: int) -> None:
     settled(page)
 
 
-def serious(page: Page) -> list[str]:
-    """What axe calls serious or critical on the page as it stands."""
-    page.evaluate(AXE)
-    found = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
-    return [
-        f"{violation['id']}: {node['html'][:120]}"
-        for violation in found["violations"]
-        if violation["impact"] in ("serious", "critical")
-        for node in violation["nodes"]
-    ]
+SIZES = ((1280, 800), (820, 1180), (390, 844))
+"""A desk, a tablet upright, a phone."""
+
+
+def faults(page: Page) -> list[str]:
+    """Whatever axe finds wrong, of any weight, on the page as it stands, at three sizes."""
+    before = page.viewport_size
+    found = []
+    for width, height in SIZES:
+        page.set_viewport_size({"width": width, "height": height})
+        page.evaluate(AXE)
+        told = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+        found += [
+            f"{width}: {violation['id']}: {node['html'][:120]}"
+            for violation in told["violations"]
+            for node in violation["nodes"]
+        ]
+    page.set_viewport_size(before)
+    return found

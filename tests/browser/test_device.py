@@ -210,7 +210,7 @@ def test_unsent_notes_thrown_away_are_on_record(teaching: Page) -> None:
     page.get_by_role("button", name="Stay here").click()
     expect(page.locator("#leave-device")).to_be_hidden()
     page.get_by_role("button", name="Sign out").click()
-    page.get_by_role("button", name="Throw them away").click()
+    page.get_by_role("button", name="Discard").click()
     page.wait_for_url("**/sign-in/")
     assert page.evaluate(STORED) == ""
     with scopes_disabled():

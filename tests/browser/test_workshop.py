@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from .conftest import becomes, focused, follow, run_until, serious, settled, sign_in, stop_the_clock
+from .conftest import becomes, faults, focused, follow, run_until, settled, sign_in, stop_the_clock
 
 
 def turn(page: Page, joint: str, value: int) -> None:
@@ -38,7 +38,7 @@ def test_an_exercise_from_nothing_to_the_class(page: Page) -> None:
     page.locator("#hold-arms").select_option("feet")
     expect(page.get_by_role("alert")).to_contain_text("The right hand does not reach feet")
     assert page.locator(".workshop-figure").first.inner_html() == shown
-    assert serious(page) == []
+    assert faults(page) == []
 
     for label, text in (
         ("Name of the exercise", "Mooring reach"),

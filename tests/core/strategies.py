@@ -174,6 +174,7 @@ def plans(draw: st.DrawFn) -> Plan:
             note=draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), max_size=30)),
             extra=draw(st.booleans()),
             optional=draw(st.booleans()),
+            meanwhile=draw(st.just("") | versions.map("/".join)),
         )
         for number in range(count)
     ]

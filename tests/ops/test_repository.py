@@ -38,6 +38,14 @@ def test_every_import_of_a_script_is_there() -> None:
             assert (script.parent / name).exists(), f"{script.name}: {name}"
 
 
+def test_type_follows_the_browsers_own_size() -> None:
+    """The root is a part of what somebody chose, and so is all that is set in rem."""
+    css = (ROOT / "fairbench/web/static/app.css").read_text(encoding="utf-8")
+    roots = re.findall(r"(?:^|[},])html\s*\{[^}]*font-size:([^;}]+)", css)
+    assert roots
+    assert all(size.strip().endswith(("%", "pt")) for size in roots), roots  # pt on paper
+
+
 def test_styles_take_fonts_from_here() -> None:
     css = (ROOT / "fairbench/web/static/app.css").read_text(encoding="utf-8")
     fonts = set(re.findall(r"url\(([^)]+)\)", css))

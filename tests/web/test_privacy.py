@@ -67,6 +67,7 @@ OF_NO_PRACTICE = OPEN_TO_ALL | {
     "hand_back",
     "handed",
     "on_this_device",
+    "help",
     "incidents",
     "counting",
     "calls",

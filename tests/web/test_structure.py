@@ -5,6 +5,7 @@ import re
 import pytest
 from django.urls import reverse
 
+from fairbench.core.dose.dose import figure_in
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.plan.lines import CheckKind, LineKind
 from fairbench.core.plan.purpose import Purpose
@@ -92,6 +93,40 @@ def test_a_figure_is_picked_within_its_range(client_in, plan) -> None:
     assert (now(plan).item("a").dose.work.reps, now(plan).item("a").dose.ranges) == (9, ())
 
 
+@pytest.mark.parametrize(
+    ("practice", "of_group", "picked"),
+    [("middle", "", 6), ("least", "", 4), ("most", "", 8), ("most", "least", 4), ("least", "middle", 6)],
+)
+def test_a_figure_is_picked_first_where_the_practice_or_the_group_has_it(
+    client_in, plan, group, practice, of_group, picked
+) -> None:
+    client_in.post(reverse("accounts:counting"), {"value": "", "ranges_from": practice})
+    details = {"name": group.name, "place": "", "ranges_from": of_group}
+    assert client_in.post(reverse("people:edit_group", args=[group.id]), details).status_code == 302
+    do(client_in, plan, "field", item="a", field="reps", value="6")
+    do(client_in, plan, "field", item="a", field="reps", value="4–8")
+    assert now(plan).item("a").dose.work.reps == picked
+    do(client_in, plan, "field", item="b", field="reps", value="9 building to 12")
+    assert now(plan).item("b").dose.work.reps == 9
+
+
+def test_a_ready_class_begins_where_the_group_has_it(client_in, group) -> None:
+    group.ranges_from = "least"
+    group.save()
+    ranged = next(
+        (ready.id, item)
+        for ready in load_ready_classes().values()
+        for item in ready.plan.items()
+        if item.dose and any(not one.builds for one in item.dose.ranges)
+    )
+    client_in.post(
+        reverse("plans:new"),
+        {"name": "Gently", "length_min": "45", "group": str(group.id), "template": ranged[0]},
+    )
+    dose = now(Plan.objects.get(name="Gently")).item(ranged[1].id).dose
+    assert [figure_in(dose, one.path) for one in dose.ranges] == [one.low for one in dose.ranges]
+
+
 def test_ranges_are_picked_to_fit_the_time_and_extras_left_out(client_in, plan) -> None:
     for item in "abc":
         do(client_in, plan, "field", item=item, field="sets", value="2–10")
@@ -155,7 +190,7 @@ def test_every_view_has_every_item_by_number(client_in, plan, shown_as) -> None:
     if shown_as == "order":
         assert re.findall(r'order-number">(\d)', html) == ["1", "2", "3"]
     else:
-        assert set(re.findall(r'class="plank-(?:name|mark)[^>]*>(\d)', html)) == {"1", "2", "3"}
+        assert set(re.findall(r'class="plank-(?:number|mark)[^>]*>(\d)', html)) == {"1", "2", "3"}
 
 
 def test_a_plan_starts_from_a_ready_class(client_in, group) -> None:

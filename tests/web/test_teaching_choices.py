@@ -12,7 +12,8 @@ from fairbench.core.sides import First, Side
 from fairbench.web.accounts.models import Practice
 from fairbench.web.classes.models import Meeting, TeachEvent
 from fairbench.web.people.history import history_of
-from fairbench.web.people.models import NotedLoad, NotedSide
+from fairbench.web.people.models import NotedLoad, NotedSharing, NotedSide
+from fairbench.web.plans.adapter import core_plan
 
 from .a_class import event, report
 from .test_bench import do
@@ -105,6 +106,55 @@ def test_each_person_has_a_load_of_their_own(client_in, taught, group) -> None:
     assert score_of(client_in, taught())["items"][0]["loads"] == {str(person.id): "1.5 kg"}
     assert NotedLoad.objects.filter(participant=person).count() == 2
     assert "Seated row: 1.5 kg" in client_in.get(reverse("people:participant", args=[person.id])).content.decode()
+
+
+def test_somebody_shares_the_work_between_their_sides_in_their_own_way(client_in, taught, group) -> None:
+    person = group.participants.first()
+    address = reverse("people:sharing", args=[person.id])
+    client_in.post(address, {"how": "more", "side": "right"})
+    client_in.post(address, {"how": "only", "side": "left", "exercise": "band-row"})
+    client_in.post(address, {"how": "most", "side": "left"})
+    client_in.post(address, {"how": "only", "side": "plan"})
+    page = client_in.get(reverse("people:participant", args=[person.id])).content.decode()
+    assert "A set more on the right" in page
+    assert "Left only, in Seated row" in page
+    meeting = taught(("version", {"item": "a", "version": "one-arm"}))
+    different = score_of(client_in, meeting)["items"][0]["version"]["different"]
+    assert [one["words"] for one in different if one["id"] == str(person.id)] == ["right rests"]
+    client_in.post(address, {"how": "first", "side": "weaker", "exercise": "band-row"})
+    told = [entry.words for entry in history_of(person)]
+    assert "ended: left only, in Seated row" in told
+    assert NotedSharing.objects.filter(participant=person, ended_at=None).count() == 2
+
+
+def test_those_who_leave_an_item_out_have_something_to_do(client_in, taught) -> None:
+    meeting = taught(
+        ("optional", {"item": "a", "value": "on"}), ("meanwhile", {"item": "a", "value": "tall-sitting/leaning-back"})
+    )
+    (first, *others) = score_of(client_in, meeting)["items"]
+    assert first["meanwhile"]["words"] == "Tall sitting, leaning on the backrest"
+    assert all(item["meanwhile"] is None for item in others)
+
+
+def test_what_is_not_on_the_shelf_is_not_done_meanwhile(client_in, plan) -> None:
+    answer = do(client_in, plan, "meanwhile", item="a", value="band-row/on-the-moon")
+    assert "band-row" not in core_plan(plan.revisions.get(number=plan.head).document).item("a").meanwhile
+    assert "has no version" in answer.content.decode()
+
+
+def test_where_one_rests_is_said_and_who_rests_elsewhere(client_in, taught, group) -> None:
+    person = group.participants.first()
+    client_in.post(
+        reverse("people:declare", args=[person.id]), {"condition": "knee-arthritis", "side": "left", "severity": ""}
+    )
+    meeting = taught(
+        ("add", {"exercise": "push-up", "version": "on-knees", "block": "0", "place": "0"}),
+        ("rest_how", {"item": "a", "value": "in_place"}),
+        ("field", {"item": "a", "field": "sets", "value": "2"}),
+    )
+    value = score_of(client_in, meeting)
+    rests = {step["says"] for step in value["steps"] if step["kind"] == "rest" and step["item"] == "a"}
+    assert "Rest. Sit back in the chair, hands in your lap; or sit tall, both feet down, arms loose." in rests
 
 
 @pytest.mark.parametrize(

@@ -5,19 +5,10 @@ from ..dose.tempo import faster_than_safe
 from ..dose.work import Repetitions
 from ..exercises.aim import BlockKind
 from ..plan.points import has_ranges
+from ..plan.shares import SHORTEST_WARM_UP, share_bounds
 from ..plan.timeline import StepKind, Timeline
 from .findings import Finding, SuggestedFix, Weight, gravest_first
 
-# Usual shares of a 45 to 60 minute class, as (least, most) of its booked length.
-SHARES: dict[BlockKind, tuple[float, float]] = {
-    BlockKind.SETTLE: (0.03, 0.08),
-    BlockKind.WARM_UP: (0.15, 0.25),
-    BlockKind.STRENGTHEN: (0.35, 0.50),
-    BlockKind.STEADY: (0.0, 0.15),
-    BlockKind.STRETCH: (0.12, 0.25),
-    BlockKind.CLOSE: (0.04, 0.08),
-}
-SHORTEST_WARM_UP = 300.0
 SHORT_CLASS = 20 * 60.0
 """Seconds. A class no longer than this is not held to all that a whole one has. Our own assumption."""
 _NOT_IN_A_SHORT_ONE = frozenset({BlockKind.SETTLE, BlockKind.STRETCH, BlockKind.CLOSE})
@@ -41,16 +32,6 @@ def _to_the_time(timeline: Timeline, over: bool) -> tuple[SuggestedFix, ...]:
     if over and any(item.extra for item in timeline.plan.items()):
         fixes.append(SuggestedFix("Leave out what is extra", "leave_out_extras", {}))
     return tuple(fixes)
-
-
-def share_bounds(kind: BlockKind, length: float) -> tuple[float, float]:
-    """Least and most seconds a kind of block usually takes in a class of ``length`` seconds."""
-    least, most = SHARES[kind]
-    low, high = least * length, most * length
-    if kind is BlockKind.WARM_UP:
-        low = max(low, SHORTEST_WARM_UP)
-        high = max(high, low)
-    return low, high
 
 
 def _length(timeline: Timeline) -> list[Finding]:
@@ -90,6 +71,9 @@ def _shares(timeline: Timeline) -> list[Finding]:
     totals = dict.fromkeys((*always, *(block.kind for block in timeline.plan.blocks)), 0.0)
     for block, seconds in zip(timeline.plan.blocks, timeline.block_seconds(), strict=True):
         totals[block.kind] += seconds
+    about = dict.fromkeys(BlockKind, 0.0)
+    for item in timeline.items:
+        about[item.kind] += item.transfer
     found = []
     for kind, seconds in totals.items():
         low, high = share_bounds(kind, length)
@@ -102,7 +86,7 @@ def _shares(timeline: Timeline) -> list[Finding]:
             short = "No" if not seconds else "Short"
             weight = Weight.ALARM if kind is BlockKind.WARM_UP and seconds < SHORTEST_WARM_UP else Weight.LOOK
             found.append(Finding(weight, f"{short} {kind.words}", f"It takes {minutes_and_seconds(seconds)}. {usual}"))
-        elif seconds > high:
+        elif seconds - about[kind] > high:  # getting there and back up does not make a block long
             found.append(
                 Finding(Weight.LOOK, f"Long {kind.words}", f"It takes {minutes_and_seconds(seconds)}. {usual}")
             )

@@ -1,5 +1,6 @@
 """Changing one figure of a dose at a time, as the inspector does."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, fields, replace
 from typing import Any
 
@@ -9,7 +10,7 @@ from ..sides import First, Sides
 from .dose import Dose, Ending, Rest, Share, figure_in
 from .effort import read_effort
 from .load import read_load
-from .ranges import ends_of, range_of
+from .ranges import Range, RangeStart, ends_of, range_of
 from .stages import read_stages
 from .tempo import Tempo
 from .work import (
@@ -145,16 +146,18 @@ def set_field(dose: Dose, path: str, value: float | int) -> Dose:
     return replace(changed, assumed=dose.assumed - {path.split(".")[0]})
 
 
-def set_range(dose: Dose, path: str, text: str) -> Dose:
+def set_range(dose: Dose, path: str, text: str, start: RangeStart = RangeStart.MIDDLE) -> Dose:
     """The dose with a figure that is picked within two ends, as somebody wrote them; the figure stays where it is if
-    that is between them. Both ends the same make it a figure without a range. Raises :class:`DoseError`."""
+    that is between them and nobody has other ends of ranges picked first. Both ends the same make it a figure without a
+    range. Raises :class:`DoseError`."""
     others = tuple(one for one in dose.ranges if one.path != path)
     now = figure_in(dose, path)
     low, high = ends_of(path, text)
     if low == high:
         return set_field(replace(dose, ranges=others), path, int(low) if isinstance(now, int) else low)
     one = range_of(path, text)
-    point = now if one.low <= now <= one.high else one.first_point
+    kept = start is RangeStart.MIDDLE and one.low <= now <= one.high
+    point = now if kept else one.first_point(start)
     picked = _with_field(replace(dose, ranges=others), path, int(point) if isinstance(now, int) else point)
     return replace(picked, ranges=(*others, one), assumed=dose.assumed - {path.split(".")[0]})
 
@@ -162,8 +165,17 @@ def set_range(dose: Dose, path: str, text: str) -> Dose:
 def at_share(dose: Dose, share: float) -> Dose:
     """The dose with every figure that has a range picked at a share of the way between its ends: 0 the least, 1 the
     most. What two sides share evenly stays even."""
+    return _picked(dose, lambda one: one.point(share))
+
+
+def at_start(dose: Dose, start: RangeStart) -> Dose:
+    """The dose with every figure that has a range where it is picked first."""
+    return _picked(dose, lambda one: one.first_point(start))
+
+
+def _picked(dose: Dose, pick: Callable[[Range], float]) -> Dose:
     for one in dose.ranges:
-        point = one.point(share)
+        point = pick(one)
         while True:
             try:
                 dose = _with_field(dose, one.path, int(point) if one.is_whole else point)

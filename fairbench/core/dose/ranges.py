@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import dataclass, fields, is_dataclass, replace
+from enum import StrEnum
 from typing import Any, TypeVar
 
 from ..errors import DoseError
@@ -20,6 +21,20 @@ _UNITS = {
     "rounds": "rounds",
     "sets": "sets",
 }
+
+
+class RangeStart(StrEnum):
+    """Where in its range a figure is picked first, as a practice or a group has it. What builds begins at its low end
+    whatever is said here."""
+
+    LEAST = "least"
+    MIDDLE = "middle"
+    MOST = "most"
+
+    @property
+    def share(self) -> float:
+        """The share of the way from the low end to the high one."""
+        return {RangeStart.LEAST: 0.0, RangeStart.MIDDLE: 0.5, RangeStart.MOST: 1.0}[self]
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,10 +74,9 @@ class Range:
         exact = self.low + (self.high - self.low) * min(1.0, max(0.0, share))
         return int(exact * grain + 1e-9) / grain
 
-    @property
-    def first_point(self) -> float:
+    def first_point(self, start: RangeStart = RangeStart.MIDDLE) -> float:
         """What is picked while nobody and nothing says otherwise: the middle rounded down, or where it begins."""
-        return self.point(0.0 if self.builds else 0.5)
+        return self.point(0.0 if self.builds else start.share)
 
 
 def read_range(path: str, text: str) -> Range | None:

@@ -13,6 +13,7 @@ from ..people.person import Override, Person
 from ..plan.timeline import ItemTime, Timeline
 from ..positions import Level
 from .cautions import TriggeredRule, strictest_first
+from .own_sharing import with_own_sharing
 from .profile import Profile, profile_of
 from .verdict import Fit, RejectedVersion, SideFit, Verdict, VerdictKind
 from .ways import Way, best_way, candidates, is_unsupported
@@ -61,7 +62,8 @@ def _kept(
     if verdict is None:
         if len(book) >= _KEPT:
             book.clear()
-        verdict = book[key] = _find_with_beside(person, time, shelf, conditions, planned)
+        found = _find_with_beside(person, time, shelf, conditions, planned)
+        verdict = book[key] = with_own_sharing(found, time.dose)
     return verdict
 
 

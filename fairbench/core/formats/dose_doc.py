@@ -136,7 +136,7 @@ class _Frame(Doc):
         for path, text in ranges.items():
             found = read_range(path, text) if isinstance(path, str) and isinstance(text, str) else None
             if found is not None and found.low < found.high:
-                _fill(filled, path.split("."), found.first_point)
+                _fill(filled, path.split("."), found.first_point())
         return filled
 
 

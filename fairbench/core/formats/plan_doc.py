@@ -47,6 +47,9 @@ class ItemDoc(Doc):
     optional: bool = Field(default=False, description="Offered: who likes watches.")
     beside: str = Field(default="", description="A second version of the exercise, shown next to the first.")
     steps: list[str] = Field(default_factory=list, description="What a repetition goes through, said in this order.")
+    meanwhile: str = Field(
+        default="", description="What those do who leave an optional one to the others: exercise/version."
+    )
 
 
 class BracketDoc(Doc):
@@ -295,6 +298,8 @@ def _item(doc: ItemDoc, place: str, shelf: Shelf | None, successors: Successors)
                 _check_sides(version, dose)
         if shelf is not None and doc.beside and (doc.exercise, doc.beside) not in successors:
             shelf.exercise(doc.exercise).version(doc.beside)
+        if shelf is not None and doc.meanwhile:
+            _check_meanwhile(doc.meanwhile, shelf, successors)
         return Item(
             doc.id,
             doc.exercise,
@@ -307,9 +312,19 @@ def _item(doc: ItemDoc, place: str, shelf: Shelf | None, successors: Successors)
             doc.optional,
             doc.beside,
             tuple(doc.steps),
+            doc.meanwhile,
         )
     except InputError as error:
         raise error.within(place) from None
+
+
+def _check_meanwhile(meanwhile: str, shelf: Shelf, successors: Successors) -> None:
+    exercise, _, version = meanwhile.partition("/")
+    try:
+        if (exercise, version) not in successors:
+            shelf.exercise(exercise).version(version)
+    except InputError as error:
+        raise error.within("meanwhile") from None
 
 
 def _check_sides(version: Version, dose: Dose) -> None:
@@ -337,4 +352,6 @@ def _item_document(item: Item) -> dict[str, Any]:
         document["beside"] = item.beside
     if item.steps:
         document["steps"] = list(item.steps)
+    if item.meanwhile:
+        document["meanwhile"] = item.meanwhile
     return document

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from ..errors import PlanError
 from ..sides import First, Side
 from .conditions import Declared
-from .own_sides import OwnSide, side_of
+from .own_sides import OwnSharing, OwnSide, side_of
 
 SLOWEST = 3.0
 
@@ -31,8 +31,8 @@ class Person:
     ``conditions`` hold health matters and needs alike. ``talk_first`` says why a conversation comes
     before joining, if one does. ``overrides`` is what the instructor decided against the fit. ``known`` are the
     exercises that they were taught before; None where nobody keeps it, which makes nobody new. ``own_sides`` are
-    their weaker and affected sides, where noted, and
-    ``loads`` what they work against, in words by exercise.
+    their weaker and affected sides, where noted, ``own_sharing`` how they share work between the sides otherwise than
+    planned, and ``loads`` what they work against, in words by exercise.
     """
 
     id: str
@@ -43,6 +43,7 @@ class Person:
     overrides: tuple[Override, ...] = ()
     known: frozenset[str] | None = None
     own_sides: tuple[OwnSide, ...] = ()
+    own_sharing: tuple[OwnSharing, ...] = ()
     loads: Mapping[str, str] = field(default_factory=dict, hash=False)
 
     def own_side(self, kind: First, exercise: str) -> Side | None:

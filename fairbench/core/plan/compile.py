@@ -18,6 +18,7 @@ from ..sides import First, Side, passes_of, turns_of
 from .brackets import Bracket, BracketKind, gathered
 from .lines import LineKind
 from .plan import DEFAULT_REST_AFTER, Item, Plan
+from .rest_places import rest_words, usual_places
 from .timeline import ItemTime, Step, StepKind, Timeline
 from .transfers import TransferGraph, Way, default_graph
 
@@ -395,7 +396,7 @@ class _Compiler:
         sets = dose.passes if visit.half < 2 else dose.passes[: dose.sets]
         for set_number, number_of_passes in enumerate(sets, 1):
             if set_number > 1:
-                rested += self._step(StepKind.REST, dose.rest_between, item_id, _rest_words(dose))
+                rested += self._step(StepKind.REST, dose.rest_between, item_id, _rest_words(dose, self.position))
             # Who lies on one side goes on there: they roll over once, not before every set and item.
             lead = self.lies_for if on_side and self.lies_for else first.side(self.plan.lead)
             passes = passes_of(dose.sides, lead)[:number_of_passes]
@@ -461,11 +462,11 @@ def _rest_after(item: Item) -> float:
     return item.rest_after if item.rest_after is not None else DEFAULT_REST_AFTER
 
 
-def _rest_words(dose: Dose) -> str:
+def _rest_words(dose: Dose, position: Position) -> str:
     if dose.rest_how is Rest.AS_NEEDED:
         return f"Rest as you need, up to {spoken_seconds(dose.rest)}. Go on when you are ready."
     if dose.rest_how is Rest.IN_PLACE:
-        return "Rest in the place that is easier for you."
+        return f"Rest. {rest_words(usual_places(position))}"
     return "Rest between sets."
 
 

@@ -32,7 +32,8 @@ class Item:
     ``rest_after`` None is the default; ``extra`` marks what goes first when time runs out. ``bracket`` is the id of the
     bracket that it stands in; ``optional`` says that it is offered, and who likes watches; ``beside`` is a second
     version shown next to the first, seated beside standing. ``steps`` are what a repetition goes through in order,
-    said one after another: fingers, wrist, forearm, shoulder, gaze.
+    said one after another: fingers, wrist, forearm, shoulder, gaze. ``meanwhile`` is what those do who leave an
+    optional item to the others, as ``exercise/version``; empty where they watch.
     """
 
     id: str
@@ -46,6 +47,7 @@ class Item:
     optional: bool = False
     beside: str = ""
     steps: tuple[str, ...] = ()
+    meanwhile: str = ""
 
     def __post_init__(self) -> None:
         if len(self.steps) > MOST_STEPS or any(not 1 <= len(step) <= STEP_LIMIT for step in self.steps):
@@ -135,6 +137,11 @@ class Plan:
         """Every item, in order."""
         for block in self.blocks:
             yield from block.items
+
+    def exercises(self) -> frozenset[str]:
+        """The ids of every exercise in it, also of those that are done meanwhile by who leaves an item out."""
+        meanwhile = (item.meanwhile.partition("/")[0] for item in self.items() if item.meanwhile)
+        return frozenset((*(item.exercise for item in self.items()), *meanwhile))
 
     def find(self, item_id: str) -> tuple[int, int, Item]:
         """Block number, place in it, and the item. Raises :class:`PlanError` when it is gone."""
@@ -327,4 +334,5 @@ def take_version(plan: Plan, item_id: str, version: str, shelf: Shelf) -> Plan:
     item = plan.item(item_id)
     shelf.exercise(item.exercise).version(version)
     beside = "" if item.beside == version else item.beside
-    return change(plan, replace(item, version=version, dose=None, beside=beside))
+    meanwhile = "" if item.meanwhile == f"{item.exercise}/{version}" else item.meanwhile
+    return change(plan, replace(item, version=version, dose=None, beside=beside, meanwhile=meanwhile))

@@ -2,7 +2,8 @@
 
 from dataclasses import replace
 
-from ..dose.edit import at_share
+from ..dose.edit import at_share, at_start
+from ..dose.ranges import RangeStart
 from ..exercises.shelf import Shelf
 from ..people.person import Group
 from .compile import compile_timeline
@@ -15,6 +16,21 @@ STEPS = 20
 def pick_points(plan: Plan, share: float) -> Plan:
     """The plan with every figure that has a range picked at a share of the way between its ends, 0 to 1."""
     blocks = tuple(replace(block, items=tuple(_picked(item, share) for item in block.items)) for block in plan.blocks)
+    return with_blocks(plan, blocks)
+
+
+def start_points(plan: Plan, start: RangeStart) -> Plan:
+    """The plan with every figure that has a range where it is picked first: what a group that begins a ready class
+    gets."""
+    blocks = tuple(
+        replace(
+            block,
+            items=tuple(
+                item if item.dose is None else replace(item, dose=at_start(item.dose, start)) for item in block.items
+            ),
+        )
+        for block in plan.blocks
+    )
     return with_blocks(plan, blocks)
 
 

@@ -33,6 +33,7 @@ def _today(item: Item, shelf: Shelf, successors: Successors, told: list[str]) ->
             f"“{item.exercise}, {item.beside}”, shown beside another version, is not known here and is left out."
         )
         item = replace(item, beside="")
+    item = _with_meanwhile(item, shelf, successors, told)
     if _known(shelf, item.exercise, item.version):
         return (_sides_that_can_be(item, shelf, told),)
     after = successors.get((item.exercise, item.version))
@@ -47,6 +48,18 @@ def _today(item: Item, shelf: Shelf, successors: Successors, told: list[str]) ->
     beside = item.beside if after.exercise == item.exercise and item.beside != after.version else ""
     item = replace(item, exercise=after.exercise, version=after.version, dose=dose, beside=beside)
     return (_sides_that_can_be(item, shelf, told),)
+
+
+def _with_meanwhile(item: Item, shelf: Shelf, successors: Successors, told: list[str]) -> Item:
+    """What is done meanwhile as it can be read today; left out where nobody knows it."""
+    exercise, _, version = item.meanwhile.partition("/")
+    if not item.meanwhile or _known(shelf, exercise, version):
+        return item
+    after = successors.get((exercise, version))
+    if after is not None and _known(shelf, after.exercise, after.version):
+        return replace(item, meanwhile=f"{after.exercise}/{after.version}")
+    told.append(f"“{exercise}, {version}”, to be done meanwhile, is not known here and is left out.")
+    return replace(item, meanwhile="")
 
 
 def _sides_that_can_be(item: Item, shelf: Shelf, told: list[str]) -> Item:

@@ -73,11 +73,12 @@ def restore_access(actor: Actor, user_id: int) -> User:
 
 
 @transaction.atomic
-def set_counting(actor: Actor, pairs: bool) -> None:
-    """How the whole practice counts work of sides taking turns: in pairs, or each by itself."""
+def set_counting(actor: Actor, pairs: bool, ranges_from: str) -> None:
+    """How the whole practice counts: work of sides taking turns in pairs or each by itself, and where in a range a
+    figure is picked first."""
     actor.require(Permission.MEMBERS)
-    Practice.objects.filter(id=actor.practice.id).update(counts_pairs=pairs)
-    actor.audit("practice.counting", actor.practice.id, new={"pairs": pairs})
+    Practice.objects.filter(id=actor.practice.id).update(counts_pairs=pairs, ranges_from=ranges_from)
+    actor.audit("practice.counting", actor.practice.id, new={"pairs": pairs, "ranges_from": ranges_from})
 
 
 def set_calls(actor: Actor, mirrored: bool) -> None:

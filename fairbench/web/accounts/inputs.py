@@ -8,7 +8,7 @@ from pydantic import AfterValidator, Field
 
 from fairbench.web.site.inputs import Input, OneLine, wrong
 
-from .models import Role
+from .models import RangesFrom, Role
 
 
 def _address(text: str) -> str:
@@ -49,6 +49,12 @@ class SwitchInput(Input):
     """Something that is on or, where the box is left empty, off."""
 
     value: Literal["on", ""] = ""
+
+
+class CountingInput(SwitchInput):
+    """How a practice counts."""
+
+    ranges_from: RangesFrom = RangesFrom.MIDDLE
 
 
 class FirstPracticeInput(Input):

@@ -11,14 +11,30 @@ from django.db.models.functions import Lower
 from fairbench.web.site.practice_model import PracticeModel
 
 
+class RangesFrom(models.TextChoices):
+    """Where in its range a figure is picked first."""
+
+    LEAST = "least", "at the least"
+    MIDDLE = "middle", "in the middle"
+    MOST = "most", "at the most"
+
+
 class Practice(models.Model):
     """The business that owns the data. ``shelf_edition`` rises whenever its own exercises change; ``counts_pairs`` says
-    that work of sides taking turns is counted in pairs."""
+    that work of sides taking turns is counted in pairs, ``ranges_from`` where in a range a figure is picked first."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)
     shelf_edition = models.PositiveIntegerField(default=0)
     counts_pairs = models.BooleanField(default=False)
+    ranges_from = models.CharField(max_length=6, choices=RangesFrom.choices, default=RangesFrom.MIDDLE)
+
+    class Meta:
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(ranges_from__in=("least", "middle", "most")), name="ranges_begin_somewhere"
+            ),
+        )
 
     def __str__(self) -> str:
         return self.name

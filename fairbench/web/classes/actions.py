@@ -8,6 +8,7 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from fairbench.core.errors import InputError
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor, Permission
@@ -23,7 +24,7 @@ from .models import Attendance, DayNote, Meeting, TeachEvent, TeachingDevice
 from .record_actions import keep_marks
 from .remembered import keep_remembered
 from .reports import Refused, Report
-from .taught import keep_what_was_taught
+from .taught import keep_taught, keep_taught_each, keep_what_was_taught
 
 _EVENT_OF = {
     DayNote.Kind.FELL: HealthEvent.Kind.FALL,
@@ -155,12 +156,14 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
     keep_incidents(actor, meeting, [event for event in reported if event.kind in INCIDENT_KINDS], known)
     keep_marks(actor, meeting, [event for event in reported if event.mark and event.id not in before])
     _seen(meeting, report.device)
-    ends = [event.at for event in reported if event.kind == "ended"]
-    if meeting.state != Meeting.State.TEACHING:
+    last = max((e for e in reported if e.kind in ("ended", "reopened")), key=lambda e: e.at, default=None)
+    if last is not None and last.kind == "reopened" and meeting.state == Meeting.State.TAUGHT:
+        _reopen(meeting)
+    elif meeting.state != Meeting.State.TEACHING:
         if reported and meeting.ended_at:
             keep_what_was_taught(meeting)
-    elif ends:
-        _end(meeting, max(ends))
+    elif last is not None and last.kind == "ended":
+        _end(meeting, last.at)
     if any(event.kind == "noted" for event in reported):
         keep_remembered(meeting)
     ids = [event.id for event in reported]
@@ -238,6 +241,43 @@ def end_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
         _end(meeting, timezone.now())
         actor.audit("meeting.end", meeting.id)
     return meeting
+
+
+@transaction.atomic
+def reopen(actor: Actor, meeting_id: UUID) -> Meeting:
+    """It was not over after all: back from the record, not yet saved, to teaching."""
+    actor.require(Permission.CLASSES)
+    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    if meeting.state != Meeting.State.TAUGHT:
+        raise InputError("only a class whose record is not saved yet can go on", "state")
+    _reopen(meeting)
+    actor.audit("meeting.reopen", meeting.id)
+    return meeting
+
+
+@transaction.atomic
+def cancel(actor: Actor, meeting_id: UUID) -> None:
+    """It was opened by mistake, or does not take place: nothing of it is kept. One that has begun, or at whose door
+    something was noted of somebody, is not cancelled. Raises :class:`InputError`."""
+    actor.require(Permission.CLASSES)
+    meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    if meeting.state != Meeting.State.ARRIVALS:
+        raise InputError("it has begun; end it instead", "state")
+    if any(rows.exists() for rows in (meeting.day_notes, meeting.events, meeting.incidents, meeting.differences)):
+        raise InputError("something was noted already, which stays on record; begin and end the class", "state")
+    meeting.attendances.all().delete()
+    meeting.devices.all().delete()
+    actor.audit("meeting.cancel", meeting.id)
+    meeting.delete()
+
+
+def _reopen(meeting: Meeting) -> None:
+    """What it taught counts again once it ends."""
+    meeting.state, meeting.ended_at, meeting.exercises = Meeting.State.TEACHING, None, []
+    meeting.save(update_fields=["state", "ended_at", "exercises"])
+    keep_taught(Group.objects.select_for_update().get(id=meeting.group_id))
+    people = Participant.objects.filter(attendances__meeting=meeting).order_by("id")
+    keep_taught_each(people.select_for_update())
 
 
 def _end(meeting: Meeting, at: datetime.datetime) -> None:

@@ -46,6 +46,7 @@ def look(person: Participant) -> Erasure:
             ("words of clinicians", person.clearances.count()),
             ("decisions about versions", person.overrides.count()),
             ("weaker and affected sides", person.notedsides.count()),
+            ("own ways of sharing sides", person.notedsharings.count()),
             ("loads", person.notedloads.count()),
             ("news at the door", DayNote.objects.filter(participant=person).count()),
             ("notes from classes", TeachEvent.objects.filter(participant=person).exclude(text="").count()),
@@ -74,6 +75,7 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
         person.clearances,
         person.overrides,
         person.notedsides,
+        person.notedsharings,
         person.notedloads,
         person.screenings,
     ):

@@ -136,6 +136,7 @@ EventKind = Literal[
     "paused",
     "resumed",
     "ended",
+    "reopened",
 ]
 LONGEST_STRETCH = 3 * 3600
 """Seconds that one stretch of work can have."""

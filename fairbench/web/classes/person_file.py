@@ -38,6 +38,7 @@ def person_values(person: Participant) -> dict[str, Any]:
         "clinicians_advice": _rows(person.clearances.all()),
         "decisions": _rows(person.overrides.all()),
         "sides": _rows(person.notedsides.all()),
+        "sharing_of_sides": _rows(person.notedsharings.all()),
         "loads": _rows(person.notedloads.all()),
         "classes": [
             {"held_on": _plain(came.meeting.held_on), "group": came.meeting.group.name}
@@ -57,10 +58,11 @@ def person_values(person: Participant) -> dict[str, Any]:
 
 
 def person_pdf(values: Mapping[str, Any]) -> bytes:
-    """The same on paper."""
+    """The same on paper, but for the private note, which is never printed."""
     styles = getSampleStyleSheet()
     parts: list[Any] = [Paragraph(_text(values["details"]["call_name"]), styles["Title"])]
-    for kind, found in values.items():
+    details = {name: value for name, value in values["details"].items() if name != "private_note"}
+    for kind, found in {**values, "details": details}.items():
         if kind in ("format", "format_version"):
             continue
         parts += [Spacer(1, 4 * mm), Paragraph(kind.replace("_", " ").capitalize(), styles["Heading2"])]

@@ -9,6 +9,7 @@ from fairbench.core.exercises.cues import on_second_side, say
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.phase_words import UNNAMED, phase_words
 from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
@@ -73,7 +74,8 @@ class StepData(TypedDict):
 
 
 class VersionData(TypedDict):
-    """What is said and shown of a version. ``do`` and ``setUp`` are cues by side; ``film``, ``start`` and ``end``
+    """What is said and shown of a version. ``different`` is who does it otherwise, ``rests`` who rests elsewhere
+    between sets. ``do`` and ``setUp`` are cues by side; ``film``, ``start`` and ``end``
     addresses of pictures."""
 
     id: str
@@ -89,6 +91,7 @@ class VersionData(TypedDict):
     stop: str
     breath: str
     different: NotRequired[list[DifferingPerson]]
+    rests: NotRequired[list[DifferingPerson]]
     change: NotRequired[str]
     steps: NotRequired[list[StepData]]
 
@@ -100,6 +103,13 @@ class LineData(TypedDict):
     label: str
     says: str
     answers: tuple[str, ...]
+
+
+class MeanwhileData(TypedDict):
+    """What those do who leave an optional item to the others: in words, and who does that otherwise."""
+
+    words: str
+    different: list[DifferingPerson]
 
 
 class ItemData(TypedDict):
@@ -121,6 +131,7 @@ class ItemData(TypedDict):
     note: str
     extra: bool
     optional: bool
+    meanwhile: MeanwhileData | None
     ending: str
     even: bool
     offered: int
@@ -267,6 +278,7 @@ def _item(
 ) -> ItemData:
     planned = _version(time.exercise, time.version, time.dose, shelf, timeline.plan.lead)
     planned["different"] = differing.of(time, time.version)
+    planned["rests"] = differing.rests(time)
     others = []
     for version in time.exercise.versions:
         if version is not time.version:
@@ -288,6 +300,7 @@ def _item(
         "note": time.item.note,
         "extra": time.item.extra,
         "optional": time.item.optional,
+        "meanwhile": _meanwhile(time, shelf, differing),
         "ending": ENDING_WORDS[time.dose.ending],
         "even": not time.dose.more and time.dose.sides is not Sides.ONE_SIDE,
         "offered": time.dose.offered,
@@ -300,6 +313,13 @@ def _item(
         "version": planned,
         "others": others,
     }
+
+
+def _meanwhile(time: ItemTime, shelf: Shelf, differing: Differing) -> MeanwhileData | None:
+    found = meanwhile_of(time.item, shelf) if time.item.optional else None
+    if found is None:
+        return None
+    return {"words": f"{found[0].name}, {found[1].name}", "different": differing.meanwhile(time)}
 
 
 def _own_sides(timeline: Timeline, time: ItemTime, people: Sequence[Person]) -> dict[str, SideWord]:

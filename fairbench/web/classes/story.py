@@ -165,6 +165,7 @@ _TOLD = {
     "left": "{who} left.",
     "noted": "{who}: {text}",
     "ended": "The class ended.",
+    "reopened": "It was not over after all.",
 }
 
 

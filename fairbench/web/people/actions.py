@@ -49,8 +49,10 @@ def save_group(actor: Actor, given: GroupDetails, group_id: UUID | None = None) 
     """Save a new group, or the details of one."""
     actor.require(Permission.PEOPLE)
     group = Group.objects.select_for_update().get(id=group_id) if group_id else Group(practice=actor.practice)
-    old = {"name": group.name, "place": group.place} if group_id else None
-    group.name, group.place = given.name, given.place
+    kept = ("name", "place", "ranges_from")
+    old = {field: getattr(group, field) for field in kept} if group_id else None
+    for field in kept:
+        setattr(group, field, getattr(given, field))
     group.save()
     actor.audit("group.save", group.id, *_changed(old, given.model_dump()))
     return group

@@ -1,13 +1,26 @@
 """Forms for people and groups."""
 
+from decimal import Decimal
+
 from django import forms
+from django.core.validators import MaxValueValidator, MinValueValidator
 from django.utils import timezone
 
+from fairbench.core.people.person import SLOWEST
+
 from .models import Group, Participant
+
+_PACE = f"Pace is from 1 to {SLOWEST:g}."
 
 
 class ParticipantForm(forms.ModelForm):
     """The facts of a person that are not about their health."""
+
+    pace = forms.DecimalField(
+        decimal_places=2,
+        validators=[MinValueValidator(1, _PACE), MaxValueValidator(Decimal(str(SLOWEST)), _PACE)],
+        error_messages={"required": _PACE, "invalid": _PACE, "max_decimal_places": "Pace has at most two decimals."},
+    )
 
     class Meta:
         model = Participant
@@ -27,4 +40,4 @@ class GroupForm(forms.ModelForm):
 
     class Meta:
         model = Group
-        fields = ("name", "place")
+        fields = ("name", "place", "ranges_from")

@@ -25,10 +25,22 @@ from .health_inputs import (
     LoadInput,
     OverrideInput,
     ReviewInput,
+    SharingInput,
     SideInput,
 )
 from .health_summary import declared_of, keep_health_summary
-from .models import Clearance, Condition, HealthEvent, HealthRow, NotedLoad, NotedSide, Override, Participant, Screening
+from .models import (
+    Clearance,
+    Condition,
+    HealthEvent,
+    HealthRow,
+    NotedLoad,
+    NotedSharing,
+    NotedSide,
+    Override,
+    Participant,
+    Screening,
+)
 
 EARLIEST = datetime.date(1900, 1, 1)
 NOTE_LIMIT = 200
@@ -103,7 +115,7 @@ def end_row(actor: Actor, participant_id: UUID, row_id: UUID, permission: Permis
     """End a condition, an event, a clinician's advice with the limit it set, or an override. It stays on record."""
     person = _person(actor, participant_id, permission)
     now = timezone.now()
-    for kind in (Condition, HealthEvent, Clearance, Override, NotedSide, NotedLoad):
+    for kind in (Condition, HealthEvent, Clearance, Override, NotedSide, NotedSharing, NotedLoad):
         row = kind.objects.filter(id=row_id, participant=person, ended_at=None).first()
         if row is not None:
             row.ended_at, row.ended_by = now, actor.user
@@ -277,6 +289,26 @@ def note_side(actor: Actor, participant_id: UUID, given: SideInput) -> NotedSide
         exercise=given.exercise,
     )
     _done(actor, person, "health.side")
+    return row
+
+
+@transaction.atomic
+def note_sharing(actor: Actor, participant_id: UUID, given: SharingInput) -> NotedSharing:
+    """How they share work between their sides, from now on. What was noted for the same before ends."""
+    person = _person(actor, participant_id)
+    if given.exercise:
+        practice_shelf().exercise(given.exercise)
+    before = person.notedsharings.filter(exercise=given.exercise, ended_at=None)
+    before.update(ended_at=timezone.now(), ended_by=actor.user)
+    row = NotedSharing.objects.create(
+        practice=actor.practice,
+        participant=person,
+        noted_by=actor.user,
+        how=given.how,
+        side=given.side,
+        exercise=given.exercise,
+    )
+    _done(actor, person, "health.sharing")
     return row
 
 

@@ -8,7 +8,8 @@ from pydantic import BeforeValidator, Field
 
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
-from fairbench.core.sides import Side
+from fairbench.core.people.own_sides import Sharing
+from fairbench.core.sides import First, Side
 from fairbench.web.people.models import HealthEvent
 from fairbench.web.site.inputs import (
     Day,
@@ -114,6 +115,14 @@ class SideInput(Input):
 
     kind: Literal["weaker", "affected"]
     side: Side
+    exercise: Slug = ""
+
+
+class SharingInput(Input):
+    """How somebody shares work between their sides; without an exercise, in any."""
+
+    how: Sharing
+    side: Literal[First.LEFT, First.RIGHT, First.WEAKER, First.AFFECTED]
     exercise: Slug = ""
 
 

@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
-from fairbench.core.people.own_sides import OwnSide
+from fairbench.core.people.own_sides import OwnSharing, OwnSide, Sharing
 from fairbench.core.people.person import Override, Person
 from fairbench.core.people.screening import ScreeningStatus, screening_status
 from fairbench.core.people.standing import talk_wanted
@@ -22,6 +22,7 @@ NOTHING_KNOWN: dict[str, Any] = {
     "events": [],
     "advice": [],
     "overrides": [],
+    "sharing": [],
     "sides": [],
     "loads": [],
 }
@@ -82,6 +83,10 @@ def health_summary_of(participant: Participant) -> dict[str, Any]:
         "loads": [
             {"id": str(load.id), "exercise": load.exercise, "load": load.load}
             for load in participant.notedloads.filter(ended_at=None)
+        ],
+        "sharing": [
+            {"id": str(s.id), "how": s.how, "side": s.side, "exercise": s.exercise}
+            for s in participant.notedsharings.filter(ended_at=None)
         ],
         "sides": [
             {"id": str(s.id), "kind": s.kind, "side": s.side, "exercise": s.exercise}
@@ -191,6 +196,10 @@ def person_of(
         tuple(
             OwnSide(First(s["kind"]), Side(s["side"]), s["exercise"])
             for s in participant.health_summary.get("sides", [])
+        ),
+        tuple(
+            OwnSharing(Sharing(s["how"]), First(s["side"]), s["exercise"])
+            for s in participant.health_summary.get("sharing", [])
         ),
         {kept["exercise"]: kept["load"] for kept in participant.health_summary.get("loads", [])},
     )

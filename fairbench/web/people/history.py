@@ -13,7 +13,7 @@ from fairbench.core.sides import Side
 from fairbench.web.accounts.models import AuditEntry, User
 
 from . import models
-from .person_page import load_words, override_of, side_words
+from .person_page import load_words, override_of, sharing_words, side_words
 
 MOST = 60
 _FROM_AUDIT = {
@@ -72,6 +72,7 @@ _KINDS: Mapping[type[models.HealthRow], Callable[[Any], str]] = {
     models.Clearance: lambda row: f"{row.who}: {row.said}",
     models.Override: _override,
     models.NotedLoad: lambda row: load_words(row.exercise, row.load),
+    models.NotedSharing: lambda row: sharing_words(row.how, row.side, row.exercise),
     models.NotedSide: lambda row: side_words(row.kind, row.side, row.exercise),
 }
 """How a row of each kind is told."""

@@ -1,7 +1,7 @@
 """What is taken for each change of people and groups."""
 
 from decimal import Decimal
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BeforeValidator, Field
 
@@ -39,3 +39,4 @@ class GroupDetails(Input):
 
     name: Annotated[OneLine, Field(max_length=80), AfterValidator(_named)]
     place: Annotated[OneLine, Field(max_length=120)] = ""
+    ranges_from: Literal["", "least", "middle", "most"] = ""

@@ -4,6 +4,7 @@ from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 from django.urls import reverse
 
+from fairbench.web.accounts.models import RangesFrom
 from fairbench.web.site.practice_model import PracticeModel
 
 
@@ -37,16 +38,23 @@ class Participant(PracticeModel):
 
 class Group(PracticeModel):
     """The people of one class. ``taught`` says in how many of its meetings each exercise was taught;
-    it is counted anew whenever a class ends."""
+    it is counted anew whenever a class ends. ``ranges_from`` is where in a range a figure is picked first, empty
+    where it is as for the practice."""
 
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=120, blank=True)
+    ranges_from = models.CharField(max_length=6, choices=RangesFrom.choices, blank=True)
     taught = models.JSONField(default=dict, editable=False)
     participants = models.ManyToManyField(Participant, through="Listing", related_name="groups")
     worked_out = ("taught",)
 
     class Meta:
         ordering = ("name",)
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(ranges_from__in=("", "least", "middle", "most")), name="ranges_of_a_group_begin"
+            ),
+        )
 
     def __str__(self) -> str:
         return self.name
@@ -238,6 +246,36 @@ class NotedSide(HealthRow):
                 fields=("participant", "kind", "exercise"),
                 condition=models.Q(ended_at=None),
                 name="one_noted_side_at_a_time",
+            ),
+        )
+
+
+class NotedSharing(HealthRow):
+    """How somebody shares work between their sides otherwise than a plan says, in one exercise or in any."""
+
+    class How(models.TextChoices):
+        SAME = "same", "both sides the same"
+        FIRST = "first", "one side first"
+        ONLY = "only", "one side only"
+        MORE = "more", "a set more on one side"
+
+    how = models.CharField(max_length=5, choices=How.choices)
+    side = models.CharField(max_length=8)
+    exercise = models.SlugField(max_length=60, blank=True)
+
+    class Meta(HealthRow.Meta):
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(how__in=("same", "first", "only", "more")), name="noted_sharing_there_is"
+            ),
+            models.CheckConstraint(
+                condition=models.Q(side__in=("left", "right", "weaker", "affected")),
+                name="noted_sharing_side_there_is",
+            ),
+            models.UniqueConstraint(
+                fields=("participant", "exercise"),
+                condition=models.Q(ended_at=None),
+                name="one_noted_sharing_at_a_time",
             ),
         )
 

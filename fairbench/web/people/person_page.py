@@ -11,8 +11,10 @@ from django.db.models.fields.json import KeyTextTransform
 from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.own_sides import OwnSharing, Sharing
 from fairbench.core.people.rules import Effect, Rule
 from fairbench.core.people.screening import Outcome, ScreeningStatus
+from fairbench.core.sides import First
 from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
@@ -79,7 +81,7 @@ class Advice:
 
 @dataclass(frozen=True, slots=True)
 class NotedInWords:
-    """Their weaker or affected side, or their load in an exercise, in words."""
+    """Their weaker or affected side, their way of sharing, or their load in an exercise, in words."""
 
     id: str
     words: str
@@ -99,6 +101,7 @@ class PersonPage:
     clearances: tuple[Advice, ...]
     overrides: tuple[ActiveOverride, ...]
     sides: tuple[NotedInWords, ...]
+    sharing: tuple[NotedInWords, ...]
     loads: tuple[NotedInWords, ...]
     groups: tuple[models.Listing, ...]
     came: tuple[Any, ...]
@@ -124,6 +127,10 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         sides=tuple(
             NotedInWords(row["id"], side_words(row["kind"], row["side"], row["exercise"]))
             for row in kept.get("sides", [])
+        ),
+        sharing=tuple(
+            NotedInWords(row["id"], sharing_words(row["how"], row["side"], row["exercise"]))
+            for row in kept.get("sharing", [])
         ),
         loads=tuple(NotedInWords(row["id"], load_words(row["exercise"], row["load"])) for row in kept.get("loads", [])),
         groups=tuple(
@@ -164,6 +171,12 @@ def side_words(kind: str, side: str, exercise: str) -> str:
     """``their left is the weaker side, in Seated row``."""
     where = practice_shelf().exercises.get(exercise)
     return f"their {side} is the {kind} side" + (f", in {where.name}" if where else "")
+
+
+def sharing_words(how: str, side: str, exercise: str) -> str:
+    """``a set more on the weaker side, in Seated row``."""
+    where = practice_shelf().exercises.get(exercise)
+    return OwnSharing(Sharing(how), First(side)).words + (f", in {where.name}" if where else "")
 
 
 def load_words(exercise: str, load: str) -> str:

@@ -21,6 +21,7 @@ urlpatterns = [
     path("<uuid:participant_id>/declare/", health.declare, name="declare"),
     path("<uuid:participant_id>/end/", health.end, name="end"),
     path("<uuid:participant_id>/load/", health.load, name="load"),
+    path("<uuid:participant_id>/sharing/", health.sharing, name="sharing"),
     path("<uuid:participant_id>/side/", health.side, name="side"),
     path("<uuid:participant_id>/event/", health.event, name="event"),
     path("<uuid:participant_id>/clear/", health.clear, name="clear"),

@@ -7,17 +7,19 @@ from uuid import UUID
 
 from django.db import transaction
 
+from fairbench.core.dose.ranges import RangeStart
 from fairbench.core.errors import PlanError
 from fairbench.core.formats.plan_doc import plan_document, read_plan_file
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.plan import plan as core
+from fairbench.core.plan.points import start_points
 from fairbench.core.plan.session_templates import draft
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.exercises import actions as exercise_actions
 from fairbench.web.people.models import Group
 
-from .adapter import core_group, core_plan, shelf
+from .adapter import core_group, core_plan, range_start, shelf
 from .models import Plan, PlanRevision
 
 DETAILS = {
@@ -80,6 +82,8 @@ def create_from_template(actor: Actor, name: str, length_min: int, group: Group 
     ready = load_ready_classes().get(template_id)
     if ready is not None:
         value = replace(ready.plan, name=value.name, length_min=value.length_min)
+        start = range_start(actor, group)
+        value = value if start is RangeStart.MIDDLE else start_points(value, start)
         return create(actor, value, group, f"Started from {ready.plan.name}")
     if template_id:
         templates = load_session_templates()
@@ -96,7 +100,7 @@ def import_plan(actor: Actor, data: bytes) -> Plan:
     :class:`InputError` with the place in the file."""
     actor.require(Permission.PLANS)
     file = read_plan_file(data, shelf())
-    used = {item.exercise for item in file.plan.items()}
+    used = file.plan.exercises()
     made = {
         exercise_id: exercise_actions.import_exercise(actor, document).slug
         for exercise_id, document in file.brought.items()
@@ -104,8 +108,11 @@ def import_plan(actor: Actor, data: bytes) -> Plan:
     }
     value = file.plan
     for item in file.plan.items():
-        if item.exercise in made:
-            value = core.change(value, replace(item, exercise=made[item.exercise]))
+        other, _, version = item.meanwhile.partition("/")
+        meanwhile = f"{made[other]}/{version}" if other in made else item.meanwhile
+        exercise = made.get(item.exercise, item.exercise)
+        if (exercise, meanwhile) != (item.exercise, item.meanwhile):
+            value = core.change(value, replace(item, exercise=exercise, meanwhile=meanwhile))
     return create(actor, value, None, "Imported from a file")
 
 

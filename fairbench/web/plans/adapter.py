@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from typing import Any
 from uuid import UUID
 
+from fairbench.core.dose.ranges import RangeStart
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.plan_doc import plan_value
 from fairbench.core.formats.successors_doc import load_successors
@@ -11,6 +12,7 @@ from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.readable import Readable, readable
+from fairbench.web.accounts.actor import Actor
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Group, Listing
@@ -29,6 +31,11 @@ def core_plan(document: Any) -> CorePlan:
 def read_today(document: Any) -> Readable:
     """The plan in a stored document as it can be read today, and in words what is not as it was stored."""
     return readable(plan_value(document), shelf(), load_successors())
+
+
+def range_start(actor: Actor, group: Group | None) -> RangeStart:
+    """Where in a range a figure is picked first, for a group of a practice."""
+    return RangeStart((group.ranges_from if group else "") or actor.practice.ranges_from)
 
 
 def core_group(group: Group | None) -> CoreGroup:

@@ -16,5 +16,7 @@ urlpatterns = [
     path("<uuid:plan_id>/archive/", lists.archive, name="archive"),
     path("<uuid:plan_id>/plan.json", files.plan_json, name="json"),
     path("<uuid:plan_id>/cue-sheet/", paper.cue_sheet, name="cue_sheet"),
+    path("<uuid:plan_id>/who-otherwise/", paper.who_otherwise, name="who_otherwise"),
+    path("<uuid:plan_id>/paper.css", paper.running_title, name="running_title"),
     path("<uuid:plan_id>/pack-list/", paper.pack_list, name="pack_list"),
 ]

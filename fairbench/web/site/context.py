@@ -3,6 +3,7 @@
 import json
 
 from django.http import HttpRequest
+from django.utils.crypto import salted_hmac
 
 HTMX_CONFIG = json.dumps(
     {
@@ -21,6 +22,14 @@ HTMX_CONFIG = json.dumps(
         ],
     }
 )
+
+
+def drafts(request: HttpRequest) -> dict[str, str]:
+    """Under which name this browser keeps what somebody types until it is saved; it says nothing of who they are."""
+    user = getattr(request, "user", None)
+    if user is None or not user.is_authenticated:
+        return {"draft_name": ""}
+    return {"draft_name": salted_hmac("fairbench.drafts", str(user.pk), algorithm="sha256").hexdigest()[:16]}
 
 
 def htmx(request: HttpRequest) -> dict[str, str]:

@@ -18,6 +18,15 @@ class Request(HttpRequest):
     htmx: HtmxDetails
 
 
+def is_id(text: str) -> bool:
+    """Whether a text is an id that a row could have."""
+    try:
+        UUID(text)
+    except ValueError:
+        return False
+    return True
+
+
 def find(model: type[Row], key: UUID | str, *related: str) -> Row:
     """The row with that id, with related rows fetched along. Raises 404 when the practice has none,
     or when ``key`` is text that is no id at all."""

@@ -6,6 +6,7 @@ from django.db import DatabaseError, connection
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
+from .page_of import page_of
 from .request_log import request_id
 
 
@@ -31,7 +32,8 @@ def health(request: HttpRequest) -> HttpResponse:
 
 
 def _page(request: HttpRequest, status: int, what: str, kept: str, then: str) -> HttpResponse:
-    return render(request, "went_wrong.html", {"what": what, "kept": kept, "then": then}, status=status)
+    context = {"what": what, "kept": kept, "then": then, "back": page_of(request)}
+    return render(request, "went_wrong.html", context, status=status)
 
 
 def bad_request(request: HttpRequest, exception: Exception) -> HttpResponse:
@@ -44,6 +46,22 @@ def forbidden(request: HttpRequest, exception: Exception) -> HttpResponse:
     """403, with the reason."""
     words = str(exception) or "You may not do that."
     return _page(request, 403, words, "Nothing was changed.", "Ask the owner of your practice.")
+
+
+def not_from_here(request: HttpRequest, reason: str = "") -> HttpResponse:
+    """403 for a change from a page that was opened before somebody signed in, or that is not ours. A part of a page is
+    told to be loaded anew; what was typed is put back then."""
+    if request.headers.get("HX-Request") == "true":
+        answer = HttpResponse(status=403)
+        answer["HX-Refresh"] = "true"
+        return answer
+    return _page(
+        request,
+        403,
+        "This page was opened before you signed in.",
+        "Nothing was changed. What you typed is kept on this device.",
+        "Go back to the page and save again.",
+    )
 
 
 def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:

@@ -1,5 +1,6 @@
 """Movements hold from one end to the other: contacts, floor, lengths, mirror."""
 
+from itertools import pairwise
 from math import dist
 
 import pytest
@@ -14,6 +15,7 @@ from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.body.support.between import between
 from fairbench.core.body.support.solve import solve
 from fairbench.core.body.view import View
+from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
 
@@ -31,6 +33,16 @@ def test_contacts_hold_the_whole_way_and_nothing_is_below_the_floor(exercise, ve
             assert contact.gap <= TOUCHES + 1e-6, (number, contact.part, contact.thing, contact.gap)
         lowest = min(pose.points, key=lambda name: pose.points[name][2])
         assert pose.points[lowest][2] > -0.004, (number, lowest, pose.points[lowest][2])
+
+
+@pytest.mark.parametrize("t", [0.6875, 0.69, 0.7])
+def test_an_arm_that_would_turn_too_far_on_the_way_is_carried(t: float) -> None:
+    thread = next(
+        version for exercise in load_shelf() for version in exercise.versions if version.id == "thread-quadruped"
+    )
+    poses = [pose for _, pose in solved(thread.movement)]
+    for first, second in pairwise(poses):
+        assert between(first, second, t).points
 
 
 @given(versions(), st.floats(0, 1))

@@ -7,16 +7,18 @@ import pytest
 import yaml
 
 from fairbench.core.body.movement import solved
-from fairbench.core.checks.time import share_bounds
+from fairbench.core.checks.sides import check_sides
+from fairbench.core.checks.time import check_time
 from fairbench.core.errors import CatalogueError, InputError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import CATALOGUE, exercise_value, load_shelf
 from fairbench.core.formats.movement_doc import MovementDoc, movement_document, movement_value
 from fairbench.core.formats.session_templates_doc import load_session_templates
-from fairbench.core.people.person import Group
+from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan
-from fairbench.core.plan.session_templates import draft
+from fairbench.core.plan.session_templates import MOST_SETS, draft
+from fairbench.core.plan.shares import share_bounds
 
 SHELF = load_shelf()
 
@@ -32,6 +34,22 @@ def test_a_draft_fits_its_time(shape, length: int) -> None:
     low, high = share_bounds(BlockKind.STRENGTHEN, length * 60)
     assert 0.8 * low <= seconds[BlockKind.STRENGTHEN] <= high * 1.1
     assert seconds[BlockKind.CLOSE] > 0
+
+
+@pytest.mark.parametrize("shape", load_session_templates().values(), ids=lambda shape: shape.id)
+@pytest.mark.parametrize("length", [20, 30, 45, 60])
+@pytest.mark.parametrize("pace", [1.0, 1.3, 1.6])
+def test_a_draft_passes_our_own_checks(shape, length: int, pace: float) -> None:
+    numbers = iter(range(1000))
+    group = Group((Person("p", "P", pace),))
+    plan = draft(shape, Plan("Draft", length), group, SHELF, lambda: f"i{next(numbers)}")
+    timeline = compile_timeline(plan, group, SHELF)
+    assert [finding.title for finding in (*check_time(timeline), *check_sides(timeline))] == []
+    for item in plan.items():
+        usual = SHELF.exercise(item.exercise).version(item.version).dose
+        dose = item.dose or usual
+        assert dose.sets <= MOST_SETS
+        assert dose.time.work / dose.sets <= 2 * usual.time.work / usual.sets
 
 
 GOOD = """

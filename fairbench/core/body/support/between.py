@@ -55,7 +55,10 @@ def between(a: Solved, b: Solved, t: float) -> Solved:
     if t >= 1:
         return b
     if a.pose.position is b.pose.position and a.pose.on == b.pose.on and _stand_alike(a, b):
-        return _held(a, b, t)
+        try:
+            return _held(a, b, t)
+        except PoseError:  # a moment in between in which an arm that stays where it rests would turn too far
+            return _carried(a, b, t)
     return _carried(a, b, t)
 
 

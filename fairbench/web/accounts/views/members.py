@@ -12,8 +12,8 @@ from django.views.decorators.http import require_POST
 from fairbench.core.errors import InputError
 from fairbench.web.accounts import actions
 from fairbench.web.accounts.actor import Permission, actor_of
-from fairbench.web.accounts.inputs import MemberInput, RoleInput, SwitchInput
-from fairbench.web.accounts.models import Letter, Role, User
+from fairbench.web.accounts.inputs import CountingInput, MemberInput, RoleInput
+from fairbench.web.accounts.models import Letter, RangesFrom, Role, User
 
 
 def members(request: HttpRequest) -> HttpResponse:
@@ -35,6 +35,7 @@ def members(request: HttpRequest) -> HttpResponse:
     context = {
         "members": User.objects.filter(practice=actor.practice).order_by("-is_active", "name"),
         "roles": Role,
+        "ranges_from": RangesFrom,
         "wrong": wrong,
         "given": request.POST,
         "letters": Letter.objects.order_by("-at")[:20],
@@ -44,9 +45,10 @@ def members(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 def counting(request: HttpRequest) -> HttpResponse:
-    """In pairs or singly, for the whole practice."""
-    actions.set_counting(actor_of(request), SwitchInput.read(request.POST).value == "on")
-    messages.success(request, "Saved. It holds from the next class that is begun.")
+    """In pairs or singly, and where ranges begin, for the whole practice."""
+    given = CountingInput.read(request.POST)
+    actions.set_counting(actor_of(request), given.value == "on", given.ranges_from)
+    messages.success(request, "Saved. Pairs hold from the next class that is begun, ranges for what is planned next.")
     return redirect("accounts:members")
 
 

@@ -100,6 +100,19 @@ def begin(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     return redirect("classes:teach", meeting.id)
 
 
+@require_POST
+def cancel(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Opened by mistake, or it does not take place."""
+    meeting = find(Meeting, meeting_id, "group")
+    try:
+        actions.cancel(actor_of(request), meeting.id)
+    except InputError as error:
+        messages.error(request, f"Not cancelled: {error.message}.")
+        return redirect("classes:arrivals", meeting.id)
+    messages.success(request, f"The class of {meeting.group.name} is cancelled. Nothing of it was kept.")
+    return redirect("classes:today")
+
+
 def _answer(request: HttpRequest, meeting: Meeting, change: Callable[[], object]) -> HttpResponse:
     """The arrivals after a change; what was refused says why on the page."""
     try:

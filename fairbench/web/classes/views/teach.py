@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from uuid import UUID
 
+from django.contrib import messages
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
@@ -157,6 +158,18 @@ def discard(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     meeting = find(Meeting, meeting_id)
     actions.discard_notes(actor_of(request), meeting.id, DiscardInput.read(request.POST).number)
     return HttpResponse(status=204)
+
+
+@require_POST
+def reopen(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """The class was not over after all."""
+    meeting = find(Meeting, meeting_id)
+    try:
+        actions.reopen(actor_of(request), meeting.id)
+    except InputError as error:
+        messages.error(request, f"Not reopened: {error.message}.")
+        return redirect("classes:meeting", meeting.id)
+    return redirect("classes:teach", meeting.id)
 
 
 @require_POST

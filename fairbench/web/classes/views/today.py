@@ -8,6 +8,7 @@ from django.db.models.fields.json import KT
 from django.db.models.functions import RowNumber
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
+from django.urls import reverse
 from django.utils import timezone
 
 from fairbench.web.classes.models import Meeting
@@ -48,8 +49,24 @@ def today(request: HttpRequest) -> HttpResponse:
         "open": [(meeting, names[meeting.group_id]) for meeting in under_way],
         "groups": groups,
         "loose": loose,
+        "steps": _first_steps(groups, loose, bool(under_way or last)),
     }
     return render(request, "classes/today.html", context)
+
+
+def _first_steps(groups: list[GroupToday], loose: list[Entry], taught: bool) -> list[tuple[str, str, str, bool]]:
+    """What somebody does first: people, a plan, a class; each with where it is done and whether it is. Nothing once all
+    three are."""
+    people = any(group.size for group in groups)
+    planned = bool(loose) or any(group.entries for group in groups)
+    group = groups[0].id if groups else None
+    to_people = reverse("people:group", args=[group]) if group else reverse("people:new_group")
+    steps = [
+        ("People", "Make a group and add the people who come.", to_people, people),
+        ("A plan", "Draft one for the group and look at who does what otherwise.", reverse("plans:new"), planned),
+        ("A class", "Press Teach at a plan: tap who is here, then begin.", reverse("plans:list"), taught),
+    ]
+    return [] if people and planned and taught else steps
 
 
 def _groups_and_plans() -> tuple[list[GroupToday], list[Entry]]:

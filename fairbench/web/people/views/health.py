@@ -20,10 +20,11 @@ from fairbench.web.people.health_inputs import (
     DeclareInput,
     EventInput,
     LoadInput,
+    SharingInput,
     SideInput,
 )
 from fairbench.web.people.models import Condition, Participant
-from fairbench.web.people.person_page import load_words, side_words
+from fairbench.web.people.person_page import load_words, sharing_words, side_words
 from fairbench.web.site.find import find
 
 LIMIT = "limit-"
@@ -89,6 +90,17 @@ def side(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     def change(actor: Actor) -> str:
         row = health_actions.note_side(actor, participant_id, SideInput.read(request.POST))
         return f"Saved: {side_words(row.kind, row.side, row.exercise)}."
+
+    return _changed(request, participant_id, change)
+
+
+@require_POST
+def sharing(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """How they share work between their sides."""
+
+    def change(actor: Actor) -> str:
+        row = health_actions.note_sharing(actor, participant_id, SharingInput.read(request.POST))
+        return f"Saved: {sharing_words(row.how, row.side, row.exercise)}."
 
     return _changed(request, participant_id, change)
 

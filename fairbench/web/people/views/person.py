@@ -12,6 +12,7 @@ from django.utils.safestring import SafeString
 
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.phone import number_in
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people import actions
@@ -20,7 +21,7 @@ from fairbench.web.people.history import history_of
 from fairbench.web.people.inputs import ParticipantDetails
 from fairbench.web.people.models import Group, Participant
 from fairbench.web.people.person_page import person_page
-from fairbench.web.site.find import find
+from fairbench.web.site.find import find, is_id
 
 PACE_HINT = (
     "1 is an ordinary older adult, 2 takes twice as long, 3 is the most. A group moves at the pace of its slowest."
@@ -36,6 +37,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     context = {
         "page": page,
         "participant": found,
+        "number": number_in(found.emergency),
         "condition_choices": _condition_choices(),
         "limits": load_conditions().limits,
         "exercise_choices": _exercise_choices(practice_shelf()),
@@ -75,6 +77,9 @@ def edit_participant(request: HttpRequest, participant_id: UUID | None = None) -
         details = ParticipantDetails.read(form.cleaned_data)
         saved = actions.save_participant(actor, details, participant_id, into.id if into else None)
         messages.success(request, f"{saved.call_name} is saved.")
+        back = request.GET.get("back", "")
+        if into and is_id(back):
+            return redirect("classes:arrivals", back)
         if into:
             return redirect("people:group", into.id)
         return redirect("people:participant", saved.id)

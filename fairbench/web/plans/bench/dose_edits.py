@@ -13,7 +13,8 @@ from fairbench.core.dose.stages import LONGEST_TEXT
 from fairbench.core.dose.work import MOST_PARTS
 from fairbench.core.plan import plan as plans
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.plans.adapter import shelf
+from fairbench.web.people.models import Group
+from fairbench.web.plans.adapter import range_start, shelf
 from fairbench.web.site.inputs import OneLine, Whole, whole_or_number
 
 from .edit import Done, EditInput, SwitchInput, change_item, edit, edit_item
@@ -51,7 +52,8 @@ def set_field(actor: Actor, plan_id: UUID, given: FieldInput) -> Done:
         rest = float(given.figure)
         return change_item(actor, plan_id, given, lambda item: replace(item, rest_after=rest), "Changed")
     if says_range(given.value):
-        return _dose(actor, plan_id, given, lambda dose: dose_edit.set_range(dose, given.field, given.value))
+        start = range_start(actor, Group.objects.filter(plans=plan_id).first())
+        return _dose(actor, plan_id, given, lambda dose: dose_edit.set_range(dose, given.field, given.value, start))
     figure = given.figure
     return _dose(actor, plan_id, given, lambda dose: dose_edit.set_field(dose, given.field, figure))
 

@@ -8,6 +8,7 @@ from django.utils import timezone
 from pydantic import Field
 
 from fairbench.core.fit.base_versions import best_bases, with_bases
+from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.compile import compile_timeline
@@ -242,6 +243,24 @@ def steps(actor: Actor, plan_id: UUID, given: StepsInput) -> Done:
 def optional(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
     """Whether it is offered, so that who likes watches."""
     return change_item(actor, plan_id, given, lambda item: replace(item, optional=given.value == "on"), "Marked")
+
+
+class MeanwhileInput(EditInput):
+    """An exercise and a version of it; none for those who just watch."""
+
+    value: str = Field(default="", max_length=130)
+
+
+@edit("meanwhile", MeanwhileInput)
+def meanwhile(actor: Actor, plan_id: UUID, given: MeanwhileInput) -> Done:
+    """What those do who leave an optional item to the others."""
+
+    def change(item: Item) -> Item:
+        changed = replace(item, meanwhile=given.value)
+        meanwhile_of(changed, shelf())
+        return changed
+
+    return change_item(actor, plan_id, given, change, "Changed what is done meanwhile at")
 
 
 class BesideInput(EditInput):

@@ -11,6 +11,7 @@ from fairbench.core.dose.work import Repetitions, Sequence, StagedIsometric, kin
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.phase_words import PhaseWords, phase_words
 from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.meanwhile import meanwhile_choices, meanwhile_of
 from fairbench.core.plan.bracket_verbs import items_in
 from fairbench.core.plan.brackets import Bracket
 from fairbench.core.plan.line_verbs import lines_before
@@ -86,6 +87,7 @@ class Inspector:
     firsts: tuple[Choice, ...]
     rests: tuple[Choice, ...]
     besides: tuple[Choice, ...]
+    meanwhiles: tuple[Choice, ...]
     bracket: Bracket | None
     bracket_count: int
     lines: tuple[Line, ...]
@@ -149,6 +151,7 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
             Choice("", "nothing", not time.item.beside),
             *(Choice(v.id, v.name, v.id == time.item.beside) for v in exercise.versions if v is not version),
         ),
+        meanwhiles=_meanwhiles(time, shelf),
         bracket=_bracket(timeline, time.item),
         bracket_count=len(items_in(timeline.plan, time.item.bracket)) if time.item.bracket else 0,
         lines=lines_before(timeline.plan, time.item.id),
@@ -222,6 +225,20 @@ def _rests(dose: Dose) -> tuple[Choice, ...]:
         Choice(rest, words, rest is dose.rest_how)
         for rest, words in _REST_WORDS.items()
         if dose.has_two_sides or rest is not Rest.OTHER_SIDE
+    )
+
+
+def _meanwhiles(time: ItemTime, shelf: Shelf) -> tuple[Choice, ...]:
+    """What those can do who leave an optional item to the others; what was chosen before is among it."""
+    if not time.item.optional:
+        return ()
+    now = meanwhile_of(time.item, shelf)
+    offered = [*meanwhile_choices(time, shelf)]
+    if now is not None and now not in offered:
+        offered.insert(0, now)
+    return (
+        Choice("", "watch, and breathe", now is None),
+        *(Choice(f"{e.id}/{v.id}", f"{e.name}, {v.name}", (e, v) == now) for e, v in offered),
     )
 
 

@@ -5,10 +5,13 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from fairbench.core.dose.words import summary
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.fit.verdict import Fit, Verdict
 from fairbench.core.plan.brackets import Bracket
 from fairbench.core.plan.line_verbs import lines_before
 from fairbench.core.plan.lines import Line
+from fairbench.core.plan.plan import Item
 from fairbench.core.plan.timeline import ItemTime, Timeline
 
 
@@ -47,6 +50,7 @@ class OrderRow:
     opens: Bracket | None
     in_bracket: bool
     otherwise: str
+    instead: str
 
     @property
     def item_id(self) -> str:
@@ -65,7 +69,7 @@ class OrderBlock:
     rows: tuple[OrderRow, ...]
 
 
-def running_order(timeline: Timeline, found: Fit) -> tuple[OrderBlock, ...]:
+def running_order(timeline: Timeline, found: Fit, shelf: Shelf) -> tuple[OrderBlock, ...]:
     """The plan block by block."""
     brackets = {bracket.id: bracket for bracket in timeline.plan.brackets}
     numbers = {time.item.id: number for number, time in enumerate(timeline.items, 1)}
@@ -86,10 +90,17 @@ def running_order(timeline: Timeline, found: Fit) -> tuple[OrderBlock, ...]:
                     opens=brackets.get(item.bracket) if item.bracket != before else None,
                     in_bracket=bool(item.bracket),
                     otherwise=_otherwise(found.of_item(item.id)),
+                    instead=_instead(item, shelf),
                 )
             )
         blocks.append(OrderBlock(number, block.kind.value, block.words, seconds, tuple(rows)))
     return tuple(blocks)
+
+
+def _instead(item: Item, shelf: Shelf) -> str:
+    """What is done by those who leave an optional item to the others."""
+    found = meanwhile_of(item, shelf)
+    return f"{found[0].name}, {found[1].name}" if found else ""
 
 
 def _otherwise(verdicts: Iterable[Verdict]) -> str:

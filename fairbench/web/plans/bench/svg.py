@@ -188,7 +188,14 @@ def _plank(plank: Plank, address: str, chosen: str) -> str:
 
 def _inside(plank: Plank) -> Iterable[str]:
     for y, line in plank.lines:
-        yield _text(f"plank-name on-{plank.kind}", plank.text_x, y, line)
+        number, _, name = line.partition(" ")
+        if number.isdigit():
+            yield (
+                f'<text class="plank-name on-{plank.kind}" x="{plank.text_x}" y="{y}">'
+                f'<tspan class="plank-number">{number}</tspan> {escape(name)}</text> '
+            )
+        else:
+            yield _text(f"plank-name on-{plank.kind}", plank.text_x, y, line)
     if plank.mark:
         yield (
             f'<text class="plank-mark on-{plank.kind}" text-anchor="middle" x="{plank.x + plank.width / 2:g}"'

@@ -9,7 +9,6 @@ from django.utils.safestring import SafeString, mark_safe
 from fairbench.core.checks import Finding, check_bases, check_people, check_sides, check_time, side_sums
 from fairbench.core.checks.findings import gravest_first
 from fairbench.core.checks.sides import SideSums
-from fairbench.core.checks.time import share_bounds
 from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.base_versions import Proposal, best_bases
@@ -24,6 +23,7 @@ from fairbench.core.plan.line_verbs import lines_before
 from fairbench.core.plan.lines import CheckKind, Line, Scale
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.purpose import Purpose
+from fairbench.core.plan.shares import share_bounds
 from fairbench.core.plan.timeline import StepKind, Timeline
 from fairbench.core.positions import Position
 from fairbench.figures.verdict_shapes import verdict_sign
@@ -50,7 +50,10 @@ _STEP_WORDS = {
 }
 
 
-KEY = mark_safe("".join(f"<span>{verdict_sign(kind)} {kind.words}</span>" for kind in VerdictKind))
+KEY = mark_safe(
+    "".join(f"<span>{verdict_sign(kind)} {kind.words}</span>" for kind in VerdictKind)
+    + f"<span>{verdict_sign(VerdictKind.EASED, overridden=True)} your decision</span>"
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -173,6 +176,30 @@ class BenchView:
         return self.inspector.id if self.inspector else ""
 
     @property
+    def chosen_words(self) -> str:
+        """What is open, as a screen reader hears it: the item with its dose, seconds and end, a verdict, a session or
+        the proposal; nothing for the plan's own details."""
+        if self.reason:
+            return f"{self.reason.person.name}, {self.reason.time.exercise.name}: {self.reason.words}"
+        if self.inspector:
+            one, time = self.inspector, self.inspector.time
+            took, ends = minutes_and_seconds(time.total), minutes_and_seconds(time.end)
+            return f"{one.exercise.name}, {one.version.name}: {one.summary}, {took}, ends {ends}."
+        if self.session:
+            share = self.session.share.part
+            return f"Session of {self.session.person.name}: {share:.0%} of the working time."
+        if self.proposal:
+            number = len(self.proposal.changes)
+            return f"Fairer versions: {number} change{'' if number == 1 else 's'} suggested."
+        return ""
+
+    @property
+    def selected_person(self) -> str:
+        """The id of whom the reason or the session beside the bench is about."""
+        of = self.reason.verdict.person if self.reason else self.session.person if self.session else None
+        return of.id if of else ""
+
+    @property
     def key(self) -> SafeString:
         """What each shape means."""
         return KEY
@@ -198,7 +225,8 @@ class BenchView:
         if self.lowest is None or not self.lowest.of:
             return ""
         if self.lowest.part >= 1:
-            return "Everyone is included all the time"
+            left_out = any(person.talk_first for person in self.group.people)
+            return "Everyone else is included all the time" if left_out else "Everyone is included all the time"
         return f"Least included: {self.lowest.person.name}, {self.lowest.part:.0%}"
 
     @property
@@ -295,7 +323,7 @@ def bench_view(
         findings=shown,
         put_aside=len(findings) - len(shown),
         shown_as=shown_as,
-        order=running_order(timeline, found) if shown_as is ShownAs.ORDER else (),
+        order=running_order(timeline, found, shelf()) if shown_as is ShownAs.ORDER else (),
         lines=lines_before(value, ""),
         inspector=inspect(timeline, time, stock, wrong) if time and not person else None,
         address=address,

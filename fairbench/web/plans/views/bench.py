@@ -46,7 +46,7 @@ def bench(request: Request, plan_id: UUID) -> HttpResponse:
     selection = BenchSelection(request.GET.get("person", ""), request.GET.get("bases") == "1")
     context = _context(plan, request.GET.get("chosen", ""), selection=selection, cookies=request.COOKIES)
     if request.htmx:
-        return render(request, "plans/_bench.html", context)
+        return _answer(request, context, context["view"].chosen_words)
     return render(request, "plans/bench.html", context | {"filters": open_filters(shelf())})
 
 
@@ -68,7 +68,7 @@ def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
     edited = done.edited
     view = bench_view(edited.plan, edited.value, done.chosen, shown_as=shown_as(request.COOKIES))
     context = {"view": view, "plan": edited.plan, "can_redo": done.can_redo, "notice": edited.notice}
-    return _answer(request, context, f"{done.message} {view.spoken} {edited.notice}")
+    return _answer(request, context, f"{done.message} {view.chosen_words} {view.spoken} {edited.notice}")
 
 
 @require_POST

@@ -21,8 +21,7 @@ def plan_json(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The plan as an open JSON file; exercises of the practice's own go along."""
     plan = find(Plan, plan_id)
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
-    used = {item.exercise for item in value.items()}
-    carried = [{**row.document, "id": row.slug} for row in OwnExercise.objects.filter(slug__in=used)]
+    carried = [{**row.document, "id": row.slug} for row in OwnExercise.objects.filter(slug__in=value.exercises())]
     response = HttpResponse(write_plan(value, carried), content_type="application/json; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="{slugify(plan.name) or "plan"}.json"'
     actions.log_export(actor_of(request), plan)

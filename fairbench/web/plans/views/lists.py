@@ -6,6 +6,7 @@ from uuid import UUID
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
@@ -45,7 +46,7 @@ def new(request: HttpRequest) -> HttpResponse:
         "groups": groups,
         "templates": load_session_templates().values(),
         "ready": load_ready_classes().values(),
-        "name": one_line(asked.get("name", "")),
+        "name": one_line(asked.get("name", _usual_name(groups, asked.get("group", "")))),
         "length": asked.get("length", "45"),
         "group_id": asked.get("group", ""),
         "template_id": asked.get("template", ""),
@@ -64,6 +65,12 @@ def new(request: HttpRequest) -> HttpResponse:
             return render(request, "plans/new.html", context, status=422)
         return redirect("plans:bench", plan.id)
     return render(request, "plans/new.html", context)
+
+
+def _usual_name(groups: list[Group], group_id: str) -> str:
+    """``Monday Chairs, 26 November``, until somebody writes a better one; nothing without a group."""
+    group = next((g for g in groups if str(g.id) == group_id), None)
+    return f"{group.name}, {timezone.localdate():%-d %B}" if group else ""
 
 
 @require_POST

@@ -5,25 +5,34 @@ from uuid import UUID
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
+from fairbench.core.dose.dose import Rest
 from fairbench.core.dose.words import summary
 from fairbench.core.fit.fit import fit
-from fairbench.core.fit.otherwise import otherwise
+from fairbench.core.fit.meanwhile import meanwhile_of
+from fairbench.core.fit.otherwise import otherwise, own_ways
 from fairbench.core.fit.packing import pack
+from fairbench.core.fit.rest_places import RestOtherwise, rest_otherwise
+from fairbench.core.fit.share import shares
 from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan as CorePlan
-from fairbench.core.plan.timeline import StepKind
+from fairbench.core.plan.rest_places import rest_words, usual_places
+from fairbench.core.plan.timeline import ItemTime, StepKind
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.find import find
 
+MIN_SETS = 2
+"""Nobody rests between sets where there is one."""
+
 
 def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
-    """What to say and when, item by item, and who does it otherwise."""
+    """What to say and when, item by item, and who does it otherwise; ``?form=compact`` is one line an item."""
+    compact = request.GET.get("form") == "compact"
     plan = find(Plan, plan_id, "group")
-    value, _, found = _fitted(plan)
+    value, group, found = _fitted(plan)
     timeline = found.timeline
     moves: dict[str | None, list[str]] = {}
     for step in timeline.steps:
@@ -36,13 +45,20 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
             "dose": summary(item.dose, item.exercise.limb),
             "moves": moves.get(item.item.id, []),
             "props": [shelf().props[prop].name for prop in item.version.props],
+            "loads": [
+                (person.name, person.loads[item.exercise.id])
+                for person in group.people
+                if item.exercise.id in person.loads
+            ],
+            "instead": meanwhile_of(item.item, shelf()) if item.item.optional else None,
+            "rests": _rests(item, found),
             "otherwise": otherwise((v for v in found.of_item(item.item.id) if not v.person.talk_first), shelf()),
         }
         for number, item in enumerate(timeline.items, 1)
     ]
     return render(
         request,
-        "plans/cue_sheet.html",
+        "plans/cue_sheet_compact.html" if compact else "plans/cue_sheet.html",
         {
             "plan": plan,
             "value": value,
@@ -52,6 +68,37 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
             "to_talk_to": sorted({v.person.name for v in found.verdicts.values() if v.person.talk_first}),
         },
     )
+
+
+def who_otherwise(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    """Who does what otherwise, and why: whom to talk to first, then everybody with what they do."""
+    plan = find(Plan, plan_id, "group")
+    _, group, found = _fitted(plan)
+    parts = {share.person.id: share.part for share in shares(found, group.people)}
+    people = [
+        {"id": person.id, "name": person.name, "part": parts[person.id], "ways": own_ways(found, person)}
+        for person in group.people
+        if not person.talk_first
+    ]
+    context = {
+        "plan": plan,
+        "timeline": found.timeline,
+        "talk_first": [person for person in group.people if person.talk_first],
+        "people": [person for person in people if person["ways"]],
+        "as_planned": [person["name"] for person in people if not person["ways"]],
+    }
+    return render(request, "plans/who_otherwise.html", context)
+
+
+def running_title(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    """The plan's name at the top of every printed page, as a style sheet: a page's margin takes its text from nowhere
+    else."""
+    plan = find(Plan, plan_id, "group")
+    title = f"{plan.name} · {plan.group}" if plan.group else plan.name
+    # A style sheet writes any character by its number, so that no name can be anything but text.
+    text = "".join(f"\\{ord(letter):06x}" for letter in title)
+    css = f'@page {{ @top-left {{ content: "{text}"; font-size: 9pt; }} }}'
+    return HttpResponse(css, content_type="text/css; charset=utf-8")
 
 
 def pack_list(request: HttpRequest, plan_id: UUID) -> HttpResponse:
@@ -68,6 +115,15 @@ def pack_list(request: HttpRequest, plan_id: UUID) -> HttpResponse:
             "entries": pack(found, shelf()),
         },
     )
+
+
+def _rests(item: ItemTime, found: Fit) -> tuple[str, tuple[RestOtherwise, ...]] | None:
+    """The two places to rest in between sets, and who rests elsewhere; None where one rests otherwise."""
+    if item.dose.rest_how is not Rest.IN_PLACE or len(item.dose.passes) < MIN_SETS:
+        return None
+    verdicts = (v for v in found.of_item(item.item.id) if not v.person.talk_first)
+    position = item.version.position
+    return rest_words(usual_places(position)), rest_otherwise(position, verdicts, shelf(), load_conditions())
 
 
 def _fitted(plan: Plan) -> tuple[CorePlan, CoreGroup, Fit]:

@@ -1,4 +1,5 @@
-// The people's rows under the planks: one stop for Tab, arrows from verdict to verdict and row to row.
+// The planks are one stop for Tab, and so are the people's rows under them: arrows go from verdict to verdict and row to
+// row.
 
 const STOPS = ".people-row .row-who, .people-row .cell";
 
@@ -30,6 +31,9 @@ export function listenForRows() {
   let last = "";
 
   function oneStop() {
+    const planks = [...document.querySelectorAll("#bench .plank")];
+    const plank = planks.find((one) => one.getAttribute("aria-current")) ?? planks[0];
+    for (const one of planks) one.setAttribute("tabindex", one === plank || one === document.activeElement ? "0" : "-1");
     const stops = [...document.querySelectorAll(STOPS)];
     const stop = stops.find((one) => one.id === last) ?? stops[0];
     for (const one of stops) one.setAttribute("tabindex", one === stop ? "0" : "-1");

@@ -3,17 +3,33 @@
 export function listenForShelf(bench) {
   const shelf = document.getElementById("shelf");
   const find = document.getElementById("shelf-find");
+  const added = document.getElementById("shelf-added");
+  const COVERS = window.matchMedia("(max-width: 999px)");
   let opener = null;
+
+  // Where it covers the bench, nothing behind it can be reached while it is open; else the bench moves aside.
+  function show(on) {
+    shelf.hidden = !on;
+    document.body.classList.toggle("shelf-open", on);
+    for (const behind of document.querySelectorAll(".topbar, #bench")) behind.inert = on && COVERS.matches;
+  }
+
+  function tell(name) {
+    const number = document.querySelectorAll("#bench [data-item][data-block]:not([data-round]), #bench .plank[data-round='1']").length;
+    added.textContent = `Added ${name} · ${number} exercise${number === 1 ? "" : "s"} in the plan`;
+    added.hidden = false;
+  }
 
   function open(button) {
     opener = button.id;
-    shelf.hidden = false;
+    show(true);
+    added.hidden = true;
     if (!document.getElementById("shelf-results").childElementCount) window.htmx.trigger(find, "open-shelf");
     find.focus();
   }
 
   function close() {
-    shelf.hidden = true;
+    show(false);
     (document.getElementById(opener) ?? document.getElementById("open-shelf"))?.focus();
   }
 
@@ -23,12 +39,32 @@ export function listenForShelf(bench) {
     if (event.target.closest("[data-close-shelf]")) close();
     const add = event.target.closest("[data-add-exercise]");
     if (!add) return;
-    window.htmx.ajax("POST", `${bench().dataset.do}add/`, {
+    const { ariaLabel } = add;
+    const sent = window.htmx.ajax("POST", `${bench().dataset.do}add/`, {
       target: "#bench",
       swap: "outerHTML",
       source: "#bench",
       values: { exercise: add.dataset.addExercise, version: add.dataset.addVersion, chosen: bench().dataset.chosen, seen: bench().dataset.seen },
     });
+    sent.then(
+      () => tell(ariaLabel.replace(/^Add /, "")),
+      () => null, // a server that is away is told by the page
+    );
+    sent.finally(() => show(!shelf.hidden));
+  });
+
+  // Enter in the field adds the usual version of what is found first, once what was typed is found.
+  find.addEventListener("keydown", (event) => {
+    if (event.key !== "Enter") return;
+    event.preventDefault();
+    const results = document.getElementById("shelf-results");
+    const addFirst = ({ target }) => {
+      if (target !== results) return;
+      document.body.removeEventListener("htmx:afterSettle", addFirst);
+      (results.querySelector("[data-add-exercise].base") ?? results.querySelector("[data-add-exercise]"))?.click();
+    };
+    document.body.addEventListener("htmx:afterSettle", addFirst);
+    window.htmx.trigger(find, "open-shelf");
   });
 
   document.addEventListener("keydown", (event) => {

@@ -11,11 +11,11 @@ export function isOrder(bench) {
   return bench().querySelector(".order") !== null;
 }
 
-function show(bench, way) {
+function show(bench, way, plank = null) {
   document.cookie = `${COOKIE}=${way}; path=/plans/; max-age=${A_YEAR}; samesite=lax`;
-  const { chosen } = bench().dataset;
-  const done = window.htmx.ajax("GET", location.pathname, { target: "#bench", swap: "outerHTML", source: "#bench", values: { chosen } });
-  return done.then(() => document.querySelector(".order [aria-current]")?.scrollIntoView({ block: "center" }));
+  const done = window.htmx.ajax("GET", location.pathname, { target: "#bench", swap: "outerHTML", source: plank ?? "#bench" });
+  const shown = () => document.querySelector(".order [aria-current]")?.scrollIntoView({ block: "center" });
+  return done.then(shown, () => null); // a server that is away is told by the page
 }
 
 export function nextView(bench) {
@@ -24,7 +24,26 @@ export function nextView(bench) {
   return show(bench, ways[(at + 1) % ways.length].dataset.showAs);
 }
 
+// One press on a plank's number finds it in the running order; anywhere else on the plank chooses it. A narrow plank is
+// hardly more than its number: there the first press chooses it, and the next one finds it.
+function findInOrder(bench, whenFree) {
+  document.addEventListener(
+    "click",
+    (event) => {
+      // A plank that may be dragged is the target of every press on it, so the place says what was pressed.
+      const pressed = event.detail > 0 ? document.elementFromPoint(event.clientX, event.clientY) : null;
+      const plank = pressed?.closest(".plank-number, [aria-current] .plank-mark")?.closest(".plank");
+      if (!plank) return;
+      event.preventDefault();
+      event.stopPropagation();
+      whenFree(() => show(bench, "order", plank));
+    },
+    true,
+  );
+}
+
 export function listenForViews(bench, whenFree) {
+  findInOrder(bench, whenFree);
   document.addEventListener("click", (event) => {
     const way = event.target.closest?.("[data-show-as]")?.dataset.showAs;
     if (way) whenFree(() => show(bench, way));

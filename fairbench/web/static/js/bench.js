@@ -48,25 +48,47 @@ function press(key) {
   if (button && !button.disabled) button.click();
 }
 
-// Keys that are a single character only act on a plank or its surroundings, so that speech input
-// and stray typing elsewhere change nothing.
+// What changes nothing, or is taken back by its like, works all over the bench; whatever changes an exercise only on the
+// exercise itself, so that a stray key, or speech input elsewhere, changes nothing.
+const ANYWHERE = new Set(["z", "Z", "/", "v"]);
+
+function isOpen(stop) {
+  if (stop.matches(".plank[aria-current]")) return true;
+  const { chosen, person } = bench().dataset;
+  return stop.matches(".cell, .row-who") && stop.closest(".people-row").dataset.person === person && (stop.matches(".row-who") ? !chosen : stop.id.includes(chosen) && Boolean(chosen));
+}
+
+// Enter on what is open already goes into its panel; Escape comes back.
+function intoPanel(event) {
+  if (event.key !== "Enter" || !event.target.matches(".plank, .cell, .row-who") || !isOpen(event.target)) return false;
+  event.preventDefault();
+  event.stopPropagation();
+  const stops = ["#inspector .stepper input", "#override select", "#inspector select, #inspector button", "#inspector a"];
+  document.querySelector(stops.find((stop) => document.querySelector(stop)))?.focus();
+  return true;
+}
+
 function onKey(event) {
   if (event.defaultPrevented || event.ctrlKey || event.metaKey || isTyping(event.target)) return;
-  const onPlanks = event.target.closest(".bench-main") !== null || event.target === document.body;
-  if (!onPlanks || !document.getElementById("shelf").hidden) return;
+  if (!document.getElementById("shelf").hidden || intoPanel(event)) return;
   const pressed = keyName(event);
   const key = isOrder(bench) ? (IN_ORDER[pressed] ?? pressed) : pressed;
-  if (key === "Enter" && event.target.matches(".plank[aria-current]")) {
-    event.preventDefault();
-    document.querySelector("#inspector .stepper input")?.focus();
-    return;
-  }
+  const onBench = event.target.closest(".bench-main") !== null || event.target === document.body;
+  if (!(ANYWHERE.has(key) ? onBench : event.target.closest(".plank") || event.target.matches(".bench-scroll"))) return;
   const means = key === "v" || key === "ArrowLeft" || key === "ArrowRight" || bench().querySelector(`[data-key="${CSS.escape(key)}"]`);
   if (!means) return;
   event.preventDefault();
   waiting.whenFree(() => press(key));
 }
 
+// The address says what is open, so that a page that is loaded anew opens it again.
+function tellAddress() {
+  const { chosen, person } = bench().dataset;
+  const open = new URLSearchParams(Object.entries({ chosen, person }).filter(([, value]) => value));
+  history.replaceState(null, "", open.size ? `${location.pathname}?${open}` : location.pathname);
+}
+
+document.body.addEventListener("htmx:afterSettle", ({ target }) => target.id === "bench" && tellAddress());
 listenForTraffic(waiting);
 listenForRows();
 document.addEventListener("keydown", onKey);

@@ -6,6 +6,7 @@ import { closeDrawers, anyDrawerOpen, fillVersions, listenForNotes, openDrawer }
 import { Figure } from "./teach/figure.js";
 import { Incident } from "./teach/incident.js";
 import { Panel } from "./teach/panel.js";
+import { listenForLooks, lookOf, toggleLook } from "./teach/looks.js";
 import { Outbox } from "./teach/outbox.js";
 import { People } from "./teach/people.js";
 import { Player } from "./teach/player.js";
@@ -32,7 +33,9 @@ function showSync(outbox) {
   if (wantsRecord && !outbox.waiting.length) toRecord();
   const { told } = outbox;
   if (!told) return;
-  if (told.state !== "teaching" && !player.ended) {
+  // That it goes on after all may still be on its way; what was heard before that no longer holds.
+  const reopening = outbox.waiting.some((event) => event.kind === "reopened");
+  if (told.state !== "teaching" && !player.ended && !reopening) {
     player.endedElsewhere();
     save();
   }
@@ -111,6 +114,16 @@ async function toRecord() {
   return location.assign(facts.record);
 }
 
+// It was not over after all.
+function reopen() {
+  wantsRecord = false;
+  player.reopen();
+  save();
+  tellHall();
+  screen.show();
+  outbox.send();
+}
+
 function press(id, action) {
   part(id).addEventListener("click", () => {
     action();
@@ -138,8 +151,12 @@ part("do-swap").addEventListener("click", () => {
 });
 part("do-note").addEventListener("click", () => openDrawer("drawer-note", part("do-note")));
 part("do-people").addEventListener("click", () => openDrawer("drawer-people", part("do-people")));
-part("do-end").addEventListener("click", () => openDrawer("drawer-end", part("do-end")));
-part("do-signs").addEventListener("click", () => openDrawer("drawer-signs", part("do-signs")));
+part("do-end").addEventListener("click", () => (player.ended ? reopen() : openDrawer("drawer-end", part("do-end"))));
+// Whatever is seen, nobody goes on moving while it is looked up.
+part("do-signs").addEventListener("click", () => {
+  if (!following && player.running) part("do-pause").click();
+  openDrawer("drawer-signs", part("do-signs"));
+});
 part("do-sound").addEventListener("click", () => openDrawer("drawer-sound", part("do-sound")));
 for (const what of ["tick", "bell", "voice", "cues"]) {
   const button = part(`sound-${what}`);
@@ -162,16 +179,20 @@ const incident = new Incident(player, outbox, () => {
   screen.show();
 });
 
+// A foot switch and a presenter's remote send page up and page down.
+const KEYS = { " ": "do-pause", ArrowRight: "do-next", PageDown: "do-next", ArrowLeft: "do-back", PageUp: "do-back" };
+const plainKey = (event) => (KEYS[event.key] || lookOf(event.key)) && !event.ctrlKey && !event.metaKey && !event.altKey && !anyDrawerOpen() && !event.target.closest("textarea, input, select");
+
+// Space pauses at any time, also where a button has the focus; Enter presses that one.
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape") return closeDrawers();
-  if (anyDrawerOpen() || event.target.closest("textarea, input, button") || event.ctrlKey || event.metaKey || event.altKey) return;
-  // A foot switch and a presenter's remote send page up and page down.
-  const keys = { " ": "do-pause", ArrowRight: "do-next", PageDown: "do-next", ArrowLeft: "do-back", PageUp: "do-back" };
-  const button = keys[event.key];
-  if (!button || part(button).disabled) return;
+  if (!plainKey(event)) return;
   event.preventDefault();
-  part(button).click();
+  if (lookOf(event.key)) return toggleLook(lookOf(event.key));
+  const button = part(KEYS[event.key]);
+  if (!button.disabled && !event.repeat) button.click();
 });
+document.addEventListener("keyup", (event) => event.key === " " && plainKey(event) && event.preventDefault());
 
 let lastSaved = 0;
 setInterval(() => {
@@ -211,6 +232,7 @@ async function keepPage() {
   ready.active.postMessage({ keep: location.pathname, needed });
 }
 
+listenForLooks();
 setFollowing(following);
 figure.show();
 showSync(outbox);

@@ -2,6 +2,7 @@
 // read, and no note goes without being asked for.
 
 import { countRefused, countWaiting, discard, post, refused, sendAll, waiting, withRefused, withWaiting } from "./notes.js";
+import { draftsElsewhere, forgetDrafts } from "./drafts.js";
 import { forgetAll } from "./pages.js";
 import { canSeal, seal } from "./seal.js";
 
@@ -59,12 +60,23 @@ function ask() {
 async function cleared() {
   await sendAll();
   const left = count() ? await ask() : "empty";
-  if (left) await forgetAll();
+  if (!left) return left;
+  forgetDrafts();
+  await forgetAll();
   return left;
 }
 
+let warned = false;
+
 // Sign out with the form's own address; the server is told what the browser may throw away.
 async function signOut(form) {
+  const [draft] = draftsElsewhere();
+  if (draft && !warned) {
+    warned = true;
+    part("lost-touch").textContent = `Something typed is not saved yet: ${draft.title}. Save it first, or press Sign out again to leave it.`;
+    part("lost-touch").hidden = false;
+    return;
+  }
   const left = await cleared();
   if (!left) return;
   form.querySelector("[name=device]").value = left;

@@ -3,15 +3,23 @@
 const part = (id) => document.getElementById(id);
 let opener = null;
 
+// What a drawer covers cannot be reached while it is open; one that stands beside the count leaves it in reach.
+function setBehind(inert) {
+  for (const behind of document.querySelectorAll(".teach-top, .teach-body, .teach-people, .teach-controls")) behind.inert = inert;
+}
+
 export function openDrawer(id, button) {
   closeDrawers();
   opener = button;
   part(id).hidden = false;
-  part(id).querySelector("[data-first], button:not([disabled]), textarea")?.focus();
+  setBehind(!part(id).matches(".beside") || window.innerWidth < 900);
+  const first = part(id).querySelector("[data-first]") ?? part(id).querySelector("button:not([disabled]), textarea");
+  first?.focus();
 }
 
 export function closeDrawers() {
   for (const drawer of document.querySelectorAll(".teach-drawer")) drawer.hidden = true;
+  setBehind(false);
   opener?.focus();
   opener = null;
 }

@@ -47,7 +47,7 @@ export class Panel {
     if (nearlyDone && player.canTakeSet()) return this.furtherSet();
     if (player.uneven && step.kind !== "work") return this.unevenEnd();
     if (item?.ending && step.kind === "work") return this.tapWho("ending", `A set ends ${item.ending}. Tap who stops:`, "Stopped");
-    if (item?.optional && step.kind !== "transfer") return this.tapWho("optional", "Optional. Tap who watches:", "Watched");
+    if (item?.optional && step.kind !== "transfer") return this.optional(item);
     return null;
   }
 
@@ -74,11 +74,19 @@ export class Panel {
     return { kind: "check", words: `${line.says} Choose an answer, then tap who gave it:`, choices, people };
   }
 
-  tapWho(kind, words, told) {
+  // Whoever leaves it to the others watches, or does what is offered instead, each in their own way.
+  optional(item) {
+    const { meanwhile } = item;
+    if (!meanwhile) return this.tapWho("optional", "Optional. Tap who watches:", "Watched");
+    const own = new Map(meanwhile.different.map((person) => [person.id, person.words]));
+    return this.tapWho("optional", `Optional. Or: ${meanwhile.words}. Tap who does that:`, `Did ${meanwhile.words}`, own);
+  }
+
+  tapWho(kind, words, told, own = new Map()) {
     const { player } = this;
     const people = this.people.map((person) => {
       const key = `${player.item.id}:${person.id}`;
-      const made = button(person.name, this.stopped.has(key));
+      const made = button(own.has(person.id) ? `${person.name}: ${own.get(person.id)}` : person.name, this.stopped.has(key));
       made.disabled = this.stopped.has(key);
       made.addEventListener("click", () =>
         this.change(() => {

@@ -457,6 +457,19 @@ export class Player {
     this.endedAt ??= Date.now();
   }
 
+  // Paused, where it was: at the last step if it had run through.
+  reopen() {
+    if (!this.ended) return;
+    this.endedAt = null;
+    this.index = Math.min(this.index, this.queue.length - 1);
+    this.at = Math.min(this.at, this.step.seconds);
+    this.from = this.at;
+    this.report("reopened");
+    this.reported = this.step.item ?? "";
+    this.report("item", { item: this.reported });
+    this.report("paused");
+  }
+
   // When late: an item still to come that is marked as an extra and whose going moves nobody about.
   // Never one of the close.
   extraToLeaveOut() {

@@ -143,7 +143,7 @@ export class Screen {
     set("cue", this.cueNow(step, version, beat, side));
     set("breath", beat?.cue ? "" : step.kind === "work" ? version.breath : step.kind === "explain" ? version.do[""].join(" ") : "");
     set("how", version ? `${version.name} · ${version.dose}${version.props.length ? ` · ${version.props.join(", ")}` : ""}${item.note ? ` · ${item.note}` : ""}` : "");
-    this.showDifferent(version?.different);
+    this.showDifferent(step.kind === "rest" && version?.rests?.length ? version.rests : version?.different);
     this.showOwnSides(step, item);
     this.showBeside(item);
     this.showLoads(item);
@@ -263,7 +263,9 @@ export class Screen {
     const idle = this.following || !player.began || player.ended;
     part("do-pause").disabled = this.following && !player.ended; // until this script is there it waits, too
     set("do-pause", player.ended ? "Record" : !player.began ? "Begin" : player.running ? "Pause" : "Go on");
-    for (const id of ["do-back", "do-next", "do-rest", "do-skip", "do-end"]) part(id).disabled = idle;
+    for (const id of ["do-back", "do-next", "do-rest", "do-skip"]) part(id).disabled = idle;
+    part("do-end").disabled = this.following || !player.began;
+    set("do-end", player.ended ? "Go on teaching" : "End");
     part("do-note").disabled = !player.began || player.ended;
     part("do-more").disabled = idle || !player.canDoMore();
     part("do-swap").disabled = idle || !player.item?.others.length;

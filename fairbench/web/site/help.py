@@ -1,0 +1,24 @@
+"""Help for the screen that one is on, written for instructors."""
+
+from functools import lru_cache
+from pathlib import Path
+from typing import Any
+
+import yaml
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+
+HELP = Path(__file__).parent / "help.yaml"
+
+
+@lru_cache(maxsize=1)
+def help_texts() -> dict[str, dict[str, Any]]:
+    """Title and sentences by the name of a screen's address; the empty name is for all others."""
+    texts: dict[str, dict[str, Any]] = yaml.safe_load(HELP.read_text(encoding="utf-8"))
+    return texts
+
+
+def help_page(request: HttpRequest) -> HttpResponse:
+    """Help for the screen named in ``?of=``, as the inside of a dialog."""
+    texts = help_texts()
+    return render(request, "help.html", {"help": texts.get(request.GET.get("of", ""), texts[""])})

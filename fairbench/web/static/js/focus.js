@@ -1,0 +1,26 @@
+// Whatever is swapped, the focus does not fall to the page: it goes to the same control, or to what stands in its place.
+
+const STOPS = "a[href], button, input, select, textarea, summary, [tabindex]";
+
+const stopsIn = (root) => [...root.querySelectorAll(STOPS)].filter((stop) => !stop.disabled && stop.getClientRects().length);
+const nowhere = () => !document.activeElement || document.activeElement === document.body;
+
+let was = null;
+
+document.body.addEventListener("htmx:beforeSwap", ({ detail: { target } }) => {
+  const active = document.activeElement;
+  was = target?.contains(active) && active !== document.body ? { id: active.id, at: stopsIn(target).indexOf(active), target: target.id } : null;
+});
+
+document.body.addEventListener("htmx:afterSettle", ({ target }) => {
+  if (!was) return;
+  const { id, at, target: name } = was;
+  was = null;
+  if (!nowhere()) return;
+  const same = id ? document.getElementById(id) : null;
+  same?.focus({ preventScroll: true });
+  if (!nowhere()) return;
+  const root = document.getElementById(name) ?? target;
+  const stops = stopsIn(root);
+  (stops[Math.min(Math.max(at, 0), stops.length - 1)] ?? document.getElementById("main")).focus({ preventScroll: true });
+});

@@ -1,0 +1,20 @@
+// Help for the screen that one is on: its button, or the question mark.
+
+const dialog = document.getElementById("help");
+
+async function open() {
+  const of = encodeURIComponent(document.body.dataset.help ?? "");
+  await window.htmx.ajax("GET", `/help/?of=${of}`, { target: dialog }).then(
+    () => dialog.open || dialog.showModal(),
+    () => null, // a server that is away is told by the page
+  );
+}
+
+if (dialog) {
+  document.getElementById("open-help")?.addEventListener("click", open);
+  document.addEventListener("keydown", (event) => {
+    if (event.key !== "?" || event.target.closest("input, textarea, select") || document.querySelector("dialog[open]")) return;
+    event.preventDefault();
+    open();
+  });
+}
