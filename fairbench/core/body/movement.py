@@ -15,7 +15,7 @@ from .held import Held
 from .pose.joints import PoseError
 from .pose.pose import Pose, PoseSpec
 from .statics.statics import Statics, statics
-from .support.between import between, solve_all
+from .support.between import between, reached, solve_all
 from .support.holding import Solved
 from .view import View
 
@@ -151,7 +151,7 @@ def check_way(movement: Movement) -> None:
     for (name, a), (_, b) in pairwise(solved(movement)):
         for step in range(1, STEPS):
             try:
-                between(a, b, step / STEPS)
+                reached(a, b, step / STEPS)
             except PoseError as error:
                 raise PoseError(f"on the way from {name}: {error.message}", error.place) from None
 

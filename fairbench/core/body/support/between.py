@@ -46,19 +46,25 @@ def _kept(result: Solved, before: Anchors | None) -> Anchors:
 
 
 def between(a: Solved, b: Solved, t: float) -> Solved:
-    """The pose a share ``t`` of the way from ``a`` to ``b``; at 0 and 1 those themselves.
+    """The pose a share ``t`` of the way from ``a`` to ``b``, for showing; at 0 and 1 those themselves.
 
-    Joint angles run evenly. A hand or foot that rests on the same thing in both stays on it.
+    Joint angles run evenly. A hand or foot that rests on the same thing in both stays on it. In a moment in which
+    an arm that stays where it rests would turn past its joint, it is carried past that moment.
     """
+    try:
+        return reached(a, b, t)
+    except PoseError:
+        return _carried(a, b, t)
+
+
+def reached(a: Solved, b: Solved, t: float) -> Solved:
+    """As :func:`between`, but a moment that no body gets through raises :class:`PoseError`."""
     if t <= 0:
         return a
     if t >= 1:
         return b
     if a.pose.position is b.pose.position and a.pose.on == b.pose.on and _stand_alike(a, b):
-        try:
-            return _held(a, b, t)
-        except PoseError:  # a moment in between in which an arm that stays where it rests would turn too far
-            return _carried(a, b, t)
+        return _held(a, b, t)
     return _carried(a, b, t)
 
 
