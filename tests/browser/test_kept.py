@@ -94,6 +94,22 @@ def test_a_change_waits_for_a_server_that_is_away(page: Page) -> None:
     assert becomes(page, lambda: any(TYPED in document for document in notes_of_plans()))
 
 
+def test_a_form_sent_as_a_page_waits_for_a_server_that_is_away(page: Page) -> None:
+    page.goto("/people/new/")
+    page.locator("[name=call_name]").fill("Merrin Tolley")
+    page.locator("[name=goals]").fill("Reach the top shelf")
+    page.route("**/*", lambda route: route.abort())
+    page.get_by_role("button", name="Save").click()
+    expect(page.locator("#lost-touch")).to_contain_text("Not saved yet")
+    expect(page.locator("[name=goals]")).to_have_value("Reach the top shelf")
+    page.get_by_role("button", name="Save").click()
+    page.unroute("**/*")
+    expect(page.locator("h1")).to_have_text("Merrin Tolley")
+    assert drafts(page) == []
+    with scopes_disabled():
+        assert Participant.objects.filter(call_name="Merrin Tolley").count() == 1
+
+
 def test_signing_out_asks_once_and_then_keeps_nothing(page: Page) -> None:
     page.goto("/people/new/")
     page.locator("[name=call_name]").fill("Merrin Tolley")
@@ -160,3 +176,20 @@ def test_a_note_is_kept_where_another_item_is_chosen_right_after(page: Page) -> 
     expect(page.locator("textarea[name=note]")).to_have_value(TYPED)
     with scopes_disabled():
         assert Difference.objects.filter(current=True, note=TYPED).count() == 1
+
+
+def test_a_slow_press_on_the_shelf_adds_what_was_pressed(page: Page) -> None:
+    """What is found is shown anew while the finger is down; the press is done on the same button of what came."""
+    open_item(page)
+    number = page.locator(".plank").count()
+    page.locator("#open-shelf").click()
+    add = page.get_by_role("button", name="Add Anchored row, seated", exact=True)
+    page.locator("#shelf-find").fill("anchored")
+    settled(page)
+    add.hover()
+    page.mouse.down()
+    page.evaluate("htmx.trigger('#shelf-find', 'open-shelf')")
+    settled(page)
+    page.mouse.up()
+    expect(page.locator(".plank")).to_have_count(number + 1)
+    expect(page.locator("#shelf-added")).to_contain_text("Added Anchored row, seated")

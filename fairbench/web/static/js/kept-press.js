@@ -6,16 +6,19 @@ const NEAR = 12; // px that a finger may move in a press
 
 let began = null;
 
+// All that says what a press does: where it is sent, with what, and the words on it. Never how it looks.
 function likeness(control) {
-  return [control.tagName, control.id, control.name, control.value, control.getAttribute("hx-post"), control.getAttribute("hx-get")].join(" ");
+  const said = ["name", "value", "href", "hx-post", "hx-get", "hx-vals", "aria-label"].map((name) => control.getAttribute(name));
+  return JSON.stringify([control.tagName, ...said, { ...control.dataset }, control.textContent.trim()]);
 }
 
-// The control that stands on the page for one that is gone: the same name and value, in the same kind of form.
+// The control that stands on the page for one that is gone: it does and says the same, in the same kind of form.
 export function standsFor(gone, root = document) {
   if (gone.id) return root.getElementById(gone.id);
   const action = gone.form?.getAttribute("hx-post") ?? gone.form?.getAttribute("action");
   const ofSameForm = (control) => (control.form?.getAttribute("hx-post") ?? control.form?.getAttribute("action")) === action;
-  return [...root.querySelectorAll(gone.tagName)].find((control) => ofSameForm(control) && likeness(control) === likeness(gone)) ?? null;
+  const alike = [...root.querySelectorAll(gone.tagName)].filter((control) => ofSameForm(control) && likeness(control) === likeness(gone));
+  return alike.length === 1 ? alike[0] : null; // two that cannot be told apart: none is pressed
 }
 
 document.addEventListener(

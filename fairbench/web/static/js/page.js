@@ -9,7 +9,7 @@ import { draftsElsewhere, listenForDrafts, throwAway } from "./device/drafts.js"
 import "./focus.js";
 import "./help.js";
 import "./kept-press.js";
-import { listenForUnsent, waitForChanges } from "./unsent.js";
+import { listenForUnsent, waitForChanges, waitForServer } from "./unsent.js";
 
 const banner = document.getElementById("lost-touch");
 
@@ -18,11 +18,14 @@ function show(text) {
   banner.hidden = false;
 }
 
-waitForChanges();
-listenForUnsent((number) => {
+function showUnsent(number) {
   if (number) show("Not saved yet: the server cannot be reached. It is kept here and sent as soon as the server answers.");
   else banner.hidden = true;
-});
+}
+
+waitForChanges();
+if (document.body.dataset.device === "keep") waitForServer(showUnsent);
+listenForUnsent(showUnsent);
 document.body.addEventListener("htmx:sendError", ({ detail }) => {
   if (detail.requestConfig.verb !== "post") show("The server cannot be reached. What you see is kept. Try it again in a moment.");
 });

@@ -1,5 +1,5 @@
 // Changes that the server could not be reached for: they are kept and sent again, in their order, until they arrive. A form
-// that is sent as a page waits for the change before it.
+// that is sent as a page waits for the change before it, and stays on its page until the server answers.
 
 import { reach } from "./device/notes.js";
 
@@ -68,5 +68,39 @@ export function waitForChanges() {
     if (!onTheWay || !link || !plain || event.defaultPrevented || link.getAttribute("href").startsWith("#")) return;
     event.preventDefault();
     later(() => location.assign(link.href));
+  });
+}
+
+// A form that is sent as a page would end on the browser's own error page while the server is away: it is asked for first.
+export function waitForServer(changed) {
+  const answered = new WeakSet();
+  const held = new Set();
+
+  function send(form, submitter) {
+    held.delete(form);
+    answered.add(form);
+    if (form.isConnected) form.requestSubmit(submitter?.isConnected ? submitter : null);
+    answered.delete(form);
+  }
+
+  async function ask(form, submitter) {
+    if (await reach("/health/")) return send(form, submitter);
+    changed(1);
+    const again = setInterval(async () => {
+      if (form.isConnected && !(await reach("/health/"))) return;
+      clearInterval(again);
+      changed(0);
+      send(form, submitter);
+    }, RETRY);
+    return null;
+  }
+
+  document.addEventListener("submit", (event) => {
+    const { target: form, submitter } = event;
+    if (event.defaultPrevented || form.method !== "post" || form.matches("[hx-post]") || answered.has(form)) return;
+    event.preventDefault();
+    if (held.has(form)) return; // pressed twice is sent once
+    held.add(form);
+    ask(form, submitter);
   });
 }
