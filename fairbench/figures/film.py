@@ -5,6 +5,7 @@ from typing import Any
 from fairbench.core.body.drawing.scene import draw, working_parts
 from fairbench.core.body.drawing.shapes import Drawing
 from fairbench.core.body.movement import STEPS, Movement, solved, steps, working
+from fairbench.core.body.path import Path
 from fairbench.core.body.view import View
 from fairbench.core.sides import Side
 
@@ -12,11 +13,13 @@ from .palette import Palette
 from .svg import drawing_svg, ground_svg, view_box
 
 FRAMES = STEPS
-"""Frames from one pose to the next."""
+"""Frames from one pose to the next; half as many on a path of many poses."""
+_FEW = 4
 
 
 def film(movement: Movement, palette: Palette, view: View | None = None, both: bool = False) -> dict[str, Any]:
-    """Frames from start to end with the right side working, as inner SVG, and the box that holds them all.
+    """Frames from start to end with the right side working, as inner SVG, and the box that holds them all. A ``closed``
+    one ends on the picture it began with.
 
     A left side is the same film turned over. Where sides take turns (``both``), ``other`` has the frames
     of the left side seen from the same place.
@@ -36,14 +39,15 @@ def film(movement: Movement, palette: Palette, view: View | None = None, both: b
         "ground": ground_svg(box, palette),
         "frames": frames[0],
         "other": frames[1] if both else [],
+        "closed": movement.path is Path.CLOSED,
     }
 
 
 def _strip(movement: Movement, side: Side, view: View) -> list[Drawing]:
     poses = [pose for _, pose in solved(movement, side)]
     works = working(movement, side)
-    moving = works if works is not None else working_parts(poses[0], poses[-1])
+    moving = works if works is not None else working_parts(poses)
     return [
         draw(pose, view, movement.held, movement.mat, moving, tuple(poses), eye_side=Side.RIGHT)
-        for pose in steps(movement, side, FRAMES)
+        for pose in steps(movement, side, FRAMES if len(poses) <= _FEW else FRAMES // 2)
     ]

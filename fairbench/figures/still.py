@@ -33,7 +33,7 @@ def _one(movement: Movement, palette: Palette, pose: str, view: View | None, sid
     if pose == "end":
         return drawing_svg(both.full, palette)
     named = working(movement, side)
-    moving = named if named is not None else working_parts(poses[0], poses[-1])
+    moving = named if named is not None else working_parts(poses)
     return drawing_svg(
         draw(poses[0], view or movement.view, movement.held, movement.mat, moving, tuple(poses)), palette
     )

@@ -1,17 +1,17 @@
 """A movement as an exercise's version carries it, and what it works out to.
 
-A movement is pure data: two to four named poses, the view that shows it best, what is held and how heavy
-it is, and what no pose can show. Everything else here is worked out from it, once for each side.
+A movement is pure data: two to eight named poses and the path through them, the view that shows it best, what is
+held and how heavy it is, and what no pose can show. Everything else here is worked out from it, once for each side.
 """
 
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from itertools import pairwise
 
 from ..sides import Side
 from .demands import Demand, demands_of, least_of
 from .held import Held
+from .path import Path, frames_of, legs_of
 from .pose.joints import PoseError
 from .pose.pose import Pose, PoseSpec
 from .statics.statics import Statics, statics
@@ -19,8 +19,6 @@ from .support.between import between, reached, solve_all
 from .support.holding import Solved
 from .view import View
 
-POSE_NAMES = ("start", "middle", "late", "end")
-"""What poses are called, in the order they come; start and end are always there."""
 _KEPT = 4096
 _IN_HANDS = frozenset(
     {
@@ -50,6 +48,8 @@ class Movement:
 
     ``declared`` are the declared demands, 0 to 3. ``mat`` lays a mat under what is not on the floor anyway.
     ``at_least`` is what the poses do not show though it could be measured: (demand, the least that is asked).
+    ``path`` says how it goes on from the last pose, ``pace`` what part of the time each way from pose to pose takes
+    (nothing: all the same).
     ``works`` names what trains where it is not what moves: ``side_leg``, ``other_arm``, ``trunk``, ``head``.
     """
 
@@ -61,6 +61,8 @@ class Movement:
     mat: bool = False
     works: tuple[str, ...] = ()
     at_least: tuple[tuple[str, float], ...] = ()
+    path: Path = Path.THERE_AND_BACK
+    pace: tuple[float, ...] = ()
 
     def least_asked(self, side: Side) -> tuple[tuple[str, Side | None, float], ...]:
         """What the poses do not show, with ``side`` working: ``side_hand_share`` is of the working side alone."""
@@ -117,14 +119,33 @@ def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
 
 @lru_cache(maxsize=_KEPT)
 def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
-    """What the movement asks with ``side`` working, the most of all its poses."""
+    """What the movement asks with ``side`` working, the most of all its poses, and of the ways between them where it
+    goes through more than two."""
     return demands_of(
-        solved(movement, side),
+        weighed(movement, side),
         loads(movement, side),
         dict(movement.declared),
         movement.grips(side),
         movement.least_asked(side),
     )
+
+
+def weighed(movement: Movement, side: Side) -> tuple[tuple[str, Solved], ...]:
+    """The poses that are weighed. On a path of several, a limb may be longest, or highest, halfway to the next."""
+    poses = solved(movement, side)
+    if len(poses) == 2:
+        return poses
+    found: list[tuple[str, Solved]] = []
+    for (name, a), (next_name, b) in legs_of(poses, movement.path):
+        found.append((name, a))
+        halfway = between(a, b, 0.5)
+        if a.pose.position is b.pose.position and _bearing(halfway) >= _bearing(a) & _bearing(b):
+            found.append((f"{name} to {next_name}", halfway))  # else what holds the body up changes on the way
+    return tuple(found) if movement.path is Path.CLOSED else (*found, poses[-1])
+
+
+def _bearing(pose: Solved) -> set[str]:
+    return {contact.part for contact in pose.contacts if contact.bears}
 
 
 @lru_cache(maxsize=_KEPT)
@@ -148,7 +169,7 @@ def check_way(movement: Movement) -> None:
 
     Raises :class:`PoseError` where nothing holds a pose up, or where no body gets from one to the next.
     """
-    for (name, a), (_, b) in pairwise(solved(movement)):
+    for (name, a), (_, b) in legs_of(solved(movement), movement.path):
         for step in range(1, STEPS):
             try:
                 reached(a, b, step / STEPS)
@@ -157,11 +178,13 @@ def check_way(movement: Movement) -> None:
 
 
 def steps(movement: Movement, side: Side, count: int) -> tuple[Solved, ...]:
-    """The whole way from start to end in ``count`` equal steps of each leg, both ends included."""
-    poses = [pose for _, pose in solved(movement, side)]
+    """The whole way through the poses, both ends included, in equal moments: ``count`` from pose to pose, or shared out
+    by the movement's pace. A closed path ends where it began."""
+    poses = tuple(pose for _, pose in solved(movement, side))
+    legs = legs_of(poses, movement.path)
     way = [poses[0]]
-    for a, b in pairwise(poses):
-        way += [between(a, b, k / count) for k in range(1, count + 1)]
+    for (a, b), number in zip(legs, frames_of(len(legs), count, movement.pace), strict=True):
+        way += [between(a, b, k / number) for k in range(1, number + 1)]
     return tuple(way)
 
 

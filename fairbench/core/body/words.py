@@ -1,10 +1,12 @@
 """A movement told in words, from its poses: what a picture says to somebody who cannot see it."""
 
 from collections.abc import Iterator
+from itertools import pairwise
 
 from ..positions import Position
 from ..sides import Side
 from .movement import Movement, solved
+from .path import Path
 from .pose.contacts import HAND
 from .support.holding import Solved
 from .view import View
@@ -39,11 +41,19 @@ def told(movement: Movement, view: View | None = None, side: Side = Side.RIGHT) 
     props = sorted({item.prop.replace("-", " ") for item in movement.held})
     if props:
         sentences[0] += f"; with {_listed(props)}"
-    moves = _merged(list(_moves(start, end)))
-    if start.pose.position is not end.pose.position:
-        moves.insert(0, f"comes to {_POSITION_WORDS[end.pose.position].lower()}")
-    sentences.append(_listed(moves).capitalize() if moves else "Nothing moves; the pose is held")
+    legs = [told_leg for a, b in pairwise(poses) if (told_leg := _leg_told(a, b))] if len(poses) > 2 else []
+    sentences.append("; then ".join(legs or [_leg_told(start, end) or "nothing moves; the pose is held"]).capitalize())
+    if movement.path is Path.CLOSED:
+        sentences.append("Then on to where it began, all round")
     return ". ".join(sentences) + "."
+
+
+def _leg_told(a: Solved, b: Solved) -> str:
+    """What changes from one pose to the next, in one clause; nothing where nothing does."""
+    moves = _merged(list(_moves(a, b)))
+    if a.pose.position is not b.pose.position:
+        moves.insert(0, f"comes to {_POSITION_WORDS[b.pose.position].lower()}")
+    return _listed(moves)
 
 
 def _hands(start: Solved) -> str:

@@ -7,12 +7,13 @@ An exercise gives the poses its versions share; a version lays its own over them
 from collections.abc import Mapping
 from typing import Any
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from ..body.demands import DECLARED, WORDS
 from ..body.drawing.props import held_of
 from ..body.held import Held
-from ..body.movement import POSE_NAMES, WORKS, Movement, check_way
+from ..body.movement import WORKS, Movement, check_way
+from ..body.path import POSE_NAMES, Path, check_path
 from ..body.pose.joints import PoseError
 from ..body.pose.pose import PoseSpec
 from ..body.view import View
@@ -39,14 +40,33 @@ class PoseDoc(BaseModel):
 
 
 class PosesDoc(Doc):
-    """The poses of a movement, in order: start, middle, late, end."""
+    """The poses of a movement, in order. ``middle`` and ``late`` are what second and third were called before."""
 
     all: PoseDoc | None = None
     start: PoseDoc | None = None
-    middle: PoseDoc | None = None
-    late: PoseDoc | None = None
+    second: PoseDoc | None = None
+    third: PoseDoc | None = None
+    fourth: PoseDoc | None = None
+    fifth: PoseDoc | None = None
+    sixth: PoseDoc | None = None
+    seventh: PoseDoc | None = None
     end: PoseDoc | None = None
     fresh: bool = False
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_before(cls, given: Any) -> Any:
+        if not isinstance(given, dict):
+            return given
+        return {given_as(name, given): pose for name, pose in given.items()}
+
+
+_BEFORE = {"middle": "second", "late": "third"}
+
+
+def given_as(name: str, given: Mapping[str, Any]) -> str:
+    """A pose's name of today for what a file calls it."""
+    return _BEFORE[name] if name in _BEFORE and _BEFORE[name] not in given else name
 
 
 class MovementDoc(Doc):
@@ -59,6 +79,8 @@ class MovementDoc(Doc):
     demands: dict[str, float] | None = None
     at_least: dict[str, float] | None = None
     works: list[str] | None = None
+    path: Path | None = Field(default=None, strict=False)
+    pace: list[float] | None = Field(default=None, max_length=len(POSE_NAMES))
 
 
 def movement_value(version: Any, exercise: Any, position: Position, props: tuple[str, ...]) -> Movement:
@@ -95,8 +117,13 @@ def movement_value(version: Any, exercise: Any, position: Position, props: tuple
     for part in works:
         if part not in WORKS:
             raise CatalogueError(f"'{part}' is no part that can work; use {', '.join(WORKS)}", "works")
+    path = _first("path", version, exercise) or Path.THERE_AND_BACK
+    pace = tuple(_first("pace", version, exercise) or ())
+    check_path(len(specs), path, pace)
     return Movement(
         poses=tuple(specs),
+        path=path,
+        pace=pace,
         view=_first("view", version, exercise) or View.SIDE,
         held=tuple(prop_value(text) for text in held),
         load=_first("load", version, exercise) or 0.0,
@@ -163,6 +190,10 @@ def movement_document(movement: Movement) -> dict[str, Any]:
         document["demands"] = dict(movement.declared)
     if movement.at_least:
         document["at_least"] = dict(movement.at_least)
+    if movement.path is not Path.THERE_AND_BACK:
+        document["path"] = movement.path.value
+    if movement.pace:
+        document["pace"] = list(movement.pace)
     if movement.works:
         document["works"] = list(movement.works)
     return document

@@ -59,6 +59,7 @@ class StepData(TypedDict):
     says: str
     side: SideWord
     direction: str
+    reversed: bool
     set: int
     sets: int
     turn: str
@@ -209,6 +210,7 @@ def _step(step: Step, lead: Side, time: ItemTime | None, pairs: bool) -> StepDat
         "says": step.says,
         "side": _side(step.side),
         "direction": step.direction,
+        "reversed": bool(step.direction) and time is not None and step.direction == time.exercise.directions[1],
         "set": step.set_number,
         "sets": step.sets,
         "turn": step.turn,

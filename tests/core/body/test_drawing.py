@@ -165,7 +165,7 @@ def test_what_moves_is_in_the_accent_and_has_an_arc(exercise, version) -> None:
     movement = version.movement
     poses = [pose for _, pose in solved(movement)]
     named = working(movement, Side.RIGHT)
-    moves = named if named is not None else working_parts(poses[0], poses[-1])
+    moves = named if named is not None else working_parts(poses)
     whole = pictured(movement, Side.RIGHT, movement.view)
     assert parts(whole.full, Role.WORKING) - {"neck"} >= moves & (LIMBS | {"trunk"})
     assert (whole.pale is None) == (len(poses) < 2)
@@ -235,7 +235,7 @@ def test_a_picture_of_one_pose_has_neither_ghost_nor_arc() -> None:
 def test_only_what_moves_by_itself_works(numbers: dict[str, float], moves: set[str]) -> None:
     before = solved(still(Position.STANDING, "free"))[0][1]
     after = solved(still(Position.STANDING, "free", **numbers))[0][1]
-    assert working_parts(before, after) == moves
+    assert working_parts([before, after]) == moves
 
 
 def test_a_polygon_fills_its_box() -> None:

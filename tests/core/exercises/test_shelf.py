@@ -140,7 +140,7 @@ def test_every_figure_is_told_in_words(exercise, version) -> None:
 
 def test_a_figure_says_what_moves() -> None:
     sit_to_stand = SHELF.exercise("sit-to-stand").version("arms-crossed")
-    assert "Comes to standing" in told(sit_to_stand.movement)
+    assert "then comes to standing" in told(sit_to_stand.movement)
     assert "the hips rise" in told(sit_to_stand.movement)
     row = SHELF.exercise("band-row").version("one-arm")
     assert told(row.movement).startswith("Sitting on a chair, seen from the side; with band.")

@@ -1,5 +1,6 @@
 """A whole picture: room, person and props, one pose or a movement from start to end."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from math import dist
@@ -74,12 +75,18 @@ def person_only(solved: Solved, view: View, working: frozenset[str]) -> Drawing:
     return Drawing(tuple(sorted(shapes, key=lambda shape: shape.near)))
 
 
-def working_parts(start: Solved, end: Solved) -> frozenset[str]:
-    """The limbs that move by themselves, or the trunk if none does.
+def working_parts(poses: Sequence[Solved]) -> frozenset[str]:
+    """The limbs that move by themselves between the first pose and any other, or the trunk if none does.
 
     A limb that is only carried along does not count: a hand that stays on the thigh, a planted
     foot under a leaning trunk.
     """
+    found = [_moving(poses[0], pose) for pose in poses[1:]]
+    limbs = frozenset(part for parts in found for part in parts if part not in ("trunk", "head"))
+    return limbs or next((parts for parts in found if "trunk" in parts), found[-1] if found else frozenset())
+
+
+def _moving(start: Solved, end: Solved) -> frozenset[str]:
     found = {f"{side}_arm" for side in Side if _arm_moves(start, end, side)}
     found |= {f"{side}_leg" for side in Side if _leg_moves(start, end, side)}
     if found:
@@ -130,7 +137,7 @@ def picture(
     ``trails`` holds, for each leg of the movement, the poses in between, for the arc.
     """
     start, end = poses[0], poses[-1]
-    working = works if works is not None else working_parts(start, end)
+    working = works if works is not None else working_parts(poses)
     full = draw(end, view, held, mat, working, tuple(poses[:-1]))
     if len(poses) < 2:
         return Picture(full, None, ())

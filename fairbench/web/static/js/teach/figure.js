@@ -8,13 +8,20 @@ const MOST_FILMS = 12;
 
 const still = window.matchMedia("(prefers-reduced-motion: reduce)");
 
-function place(step, beat, at) {
-  if (!beat) return step.kind === "explain" ? there(at, SHOWN_CYCLE) : 0;
+function place(step, beat, at, closed) {
+  const way = closed ? round : there;
+  if (!beat) return step.kind === "explain" ? way(at, SHOWN_CYCLE) : 0;
   const { at: begins, seconds, cycle } = beat;
   const [from, to] = beat.moves;
-  if (cycle) return there(at - begins, cycle);
+  if (cycle) return way(at - begins, cycle);
   const share = seconds ? Math.min(1, Math.max(0, (at - begins) / seconds)) : 1;
+  // A closed path goes on: the first half on the way out, the second on the way back, without a stop between.
+  if (closed) return to < from ? 1 - (from + (to - from) * share) / 2 : (from + (to - from) * share) / 2;
   return from + (to - from) * (1 - Math.cos(Math.PI * share)) / 2;
+}
+
+function round(seconds, cycle) {
+  return (seconds / cycle) % 1;
 }
 
 function there(seconds, cycle) {
@@ -80,7 +87,8 @@ export class Figure {
     if (this.shown !== version.film) this.change(version.film, film);
     const { step, beat } = player;
     const working = player.began && item === player.item;
-    this.move(working ? place(step, beat, player.at) : 0);
+    const goal = working ? place(step, beat, player.at, film.closed) : 0;
+    this.move(film.closed && step.reversed ? (1 - goal) % 1 : goal, film.closed);
     const side = (working && (beat?.side || step.side)) || "right";
     const turned = beat?.side && film.other.length ? this.lead(beat) : side;
     this.svg.dataset.side = turned;
@@ -98,12 +106,14 @@ export class Figure {
     return this.player.score.lead;
   }
 
-  move(goal) {
+  move(goal, closed) {
     const now = performance.now();
     const most = Math.min(1, (now - this.last) / 1000 / QUICKEST);
     this.last = now;
-    const way = goal - this.at;
-    this.at = Math.abs(way) > 0.34 ? this.at + Math.sign(way) * most : goal;
+    let way = goal - this.at;
+    if (closed) way -= Math.round(way); // the shorter way round
+    const next = Math.abs(way) > 0.34 ? this.at + Math.sign(way) * most : goal;
+    this.at = closed ? next - Math.floor(next) : next;
   }
 
   change(url, film) {
