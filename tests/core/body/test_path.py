@@ -35,7 +35,7 @@ def test_a_closed_path_goes_on_from_its_last_pose_to_its_first() -> None:
     way = steps(movement(CIRCLE), Side.RIGHT, 4)
     assert len(way) == 4 * 4 + 1
     assert way[0].points == way[-1].points
-    assert way[4] is dict(solved(movement(CIRCLE)))["second"]
+    assert way[4].points == dict(solved(movement(CIRCLE)))["second"].points
 
 
 def test_the_pace_shares_out_the_frames() -> None:
@@ -61,16 +61,10 @@ def test_what_is_no_path_is_refused(poses: int, path: Path, pace: tuple[float, .
 
 
 def test_what_is_asked_between_poses_counts() -> None:
-    """Down to overhead in a plane passes the level, where the arm is longest: 0.14 N·m per kg, none of its poses' own."""
+    """Down to overhead passes the level, where the arm is longest: 0.14 N·m per kg, which none of its poses asks."""
     swing = {"all": {"arms": "free"}, "start": {"shoulder_flex": 0}, "second": {"shoulder_flex": 0, "elbow_flex": 2}}
     up = movement({"poses": {**swing, "end": {"shoulder_flex": 180}}})
-    assert [name for name, _ in weighed(up, Side.RIGHT)] == [
-        "start",
-        "start to second",
-        "second",
-        "second to end",
-        "end",
-    ]
+    assert [name for name, _ in weighed(up, Side.RIGHT)][1::2] == ["start to second", "second to end"]
     asked = next(demand for demand in demands(up) if demand.id == "shoulder_moment")
     assert asked.value == pytest.approx(0.14, abs=0.005)
     assert asked.pose == "second to end"
