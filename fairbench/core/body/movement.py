@@ -32,13 +32,15 @@ _IN_HANDS = frozenset(
         "front-high",
         "front-low",
         "side",
+        "own-side",
         "back",
         "behind",
         "chest",
         "under-hand",
+        "upright",
     }
 )
-_ONE_HAND = frozenset({"hand", "hand-foot", "under-hand"})
+_ONE_HAND = frozenset({"hand", "hand-foot", "under-hand", "upright"})
 _NEVER_GRIPPED = frozenset({"cushion", "folded-blanket", "roller", "large-ball", "small-ball", "block", "pedals"})
 
 

@@ -8,7 +8,7 @@ from .pose.stances import STANCES
 from .support.holding import SEATED
 
 _LOOPED = frozenset({"thighs", "ankles"})
-_ANCHORED = frozenset({"front", "front-high", "front-low", "side"})
+_ANCHORED = frozenset({"front", "front-high", "front-low", "side", "own-side"})
 
 
 def things_of(movement: Movement) -> tuple[str, ...]:

@@ -20,17 +20,18 @@ WHERE: Mapping[str, tuple[str, ...]] = {
         "front-high",
         "front-low",
         "side",
+        "own-side",
         "thighs",
         "ankles",
         "back",
         "other-foot",
         "hand-foot",
     ),
-    "towel": ("hands", "foot", "feet", "thigh", "behind", "under-hand", "floor"),
-    "stick": ("hands", "floor", "back", "spine", "foot"),
+    "towel": ("hands", "foot", "feet", "thigh", "behind", "under-hand", "floor", "ribs"),
+    "stick": ("hands", "floor", "back", "spine", "foot", "upright"),
     "small-ball": ("hands", "knees", "back", "hand", "under-foot", "behind-head", "wall", "ankles", "elbow"),
     "large-ball": ("hands", "lap", "seat", "front", "feet", "wall"),
-    "flex-ring": ("hands", "knees", "outside-knees", "ankles", "hand-thigh", "palm-floor"),
+    "flex-ring": ("hands", "knees", "outside-knees", "ankles", "hand-thigh", "palm-floor", "foot"),
     "roller": ("hands", "under-feet", "under", "front", "thighs"),
     "half-roller": ("under", "under-feet"),
     "hand-weight": ("hands", "hand", "chest"),
@@ -71,6 +72,16 @@ def _palms(solved: Solved) -> tuple[Vector, Vector]:
     return solved.points["left_palm"], solved.points["right_palm"]
 
 
+_ANCHORS: Mapping[str, tuple[float, float, float]] = {
+    "front": (0.52, -0.12, 0.0),
+    "front-high": (0.46, 0.3, 0.0),
+    "front-low": (0.5, 0.0, 0.0),
+    "side": (0.1, -0.14, 0.5),
+    "own-side": (0.1, -0.14, -0.5),
+}
+"""Where a fixed band ends, from the chest: forward, up, and to the side where the other one works."""
+
+
 def _band(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
     left, right = _palms(solved)
     p, me = solved.points, solved.pose.side
@@ -93,13 +104,10 @@ def _band(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
         yield cord(eye, [sub(ends[0], out), add(ends[1], out)], "band loop", 0.25, 0.024)
     else:
         chest = p["chest"]
-        ahead = {"front": 0.52, "front-high": 0.46, "front-low": 0.5, "side": 0.1}[where]
-        height = {"front": chest[2] - 0.12, "front-high": chest[2] + 0.3, "front-low": 0.14, "side": chest[2] - 0.14}[
-            where
-        ]
-        across = 0.0 if where != "side" else (0.5 if me is Side.RIGHT else -0.5)
-        anchor: Vector = (chest[0] + ahead, across, height)
-        both = solved.hands[me.other] == "free" and distance(left, right) < 0.5 and where != "side"
+        ahead, above, across = _ANCHORS[where]
+        height = 0.14 if where == "front-low" else chest[2] + above
+        anchor: Vector = (chest[0] + ahead, across if me is Side.RIGHT else -across, height)
+        both = solved.hands[me.other] == "free" and distance(left, right) < 0.5 and not across
         for side in Side if both else (me,):
             yield cord(eye, [p[f"{side}_palm"], anchor], "band")
         yield Shape(Role.SURFACE_LINE, "anchor", (circle(eye.see(anchor), 0.018),), eye.near(anchor), False)
@@ -113,6 +121,9 @@ def _towel(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
     elif where in ("foot", "feet"):
         feet = (p[f"{me}_ball"],) if where == "foot" else (p["left_ball"], p["right_ball"])
         yield cord(eye, [left, *feet, right], "towel", width=0.02)
+    elif where == "ribs":
+        x, y, z = solved.body.at("mid", "mid", (0.0, 0.105 if me is Side.LEFT else -0.105, 0.02))
+        yield cloth(eye, (x - 0.04, y - 0.02, z - 0.05), (x + 0.04, y + 0.02, z + 0.05), "towel", 0.05)
     elif where == "thigh":
         under = solved.body.at(f"{me}_thigh", f"{me}_hip", (-0.05, 0.0, -0.18))
         yield cord(eye, [left, under, right], "towel", width=0.02)
@@ -130,6 +141,12 @@ def _stick(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
         tops = [solved.points[f"{side}_palm"] for side in Side if solved.hands[side] == "stick-down"]
         x, y, z = max(tops, key=lambda t: t[2]) if tops else (x, y, z)
         yield bar(eye, [(x, y, 0.0), (x, y, z + 0.03)], 0.018, Role.PROP, "stick", 0.05)
+        return
+    if where == "upright":
+        side = solved.pose.side
+        palm, frame = solved.points[f"{side}_palm"], solved.body.frames[f"{side}_hand"]
+        along = (frame[0][0], frame[1][0], frame[2][0])  # across the palm, where the fist holds it
+        yield bar(eye, [add(palm, scale(along, -0.22)), add(palm, scale(along, 0.26))], 0.02, Role.PROP, "stick", 0.04)
         return
     if where == "back":
         middle = solved.body.at("thorax", "chest", (-0.085, 0.0, 0.0))
@@ -185,6 +202,10 @@ def _flex_ring(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
     p = solved.points
     if where == "hands":
         a, b = _palms(solved)
+    elif where == "foot":
+        ball = p[f"{solved.pose.side}_ball"]
+        a, b = lerp(*_palms(solved), 0.5), ball
+        a = lerp(ball, a, min(1.0, 0.2 / max(distance(a, ball), 0.01)))
     elif where == "hand-thigh":
         a, b = p[f"{solved.pose.side}_palm"], lerp(p[f"{solved.pose.side}_hip"], p[f"{solved.pose.side}_knee"], 0.75)
     elif where == "palm-floor":

@@ -6,7 +6,7 @@ from ...positions import Level, Position
 from ...sides import Side
 from ..pose.vectors import Vector
 from ..support.holding import SEATED, SURFACES, Solved
-from ..support.touches import RAIL_HEIGHT, SEAT_HEIGHT, WORKTOP_HEIGHT
+from ..support.touches import BAR_HEIGHT, RAIL_HEIGHT, SEAT_HEIGHT, TABLE_HEIGHT, WORKTOP_HEIGHT
 from .shapes import Role, Shape
 from .solids import ball, bar, box, cloth, roller
 from .view import Eye
@@ -195,6 +195,17 @@ def _for_hands(solved: Solved, eye: Eye) -> Iterator[Shape]:
         )
         yield from box(eye, (x + 0.02, -0.32, 0.0), (x + 0.2, 0.32, WORKTOP_HEIGHT - 0.04), "worktop", -0.7)
         yield from shapes
+    if "table" in hands:
+        x = max(held[side][0] for side in held if solved.anchors.hand_things.get(side) == "table")
+        top = TABLE_HEIGHT - 0.004
+        yield from box(eye, (x - 0.14, -0.34, top - 0.022), (x + 0.3, 0.34, top), "table", -0.3)
+        for leg_x in (x - 0.1, x + 0.26):
+            for y in (-0.3, 0.3):
+                yield bar(eye, [(leg_x, y, 0.0), (leg_x, y, top)], _THIN, Role.SURFACE_LINE, "table", -0.5)
+    if "bar" in hands:
+        x = max(held[side][0] for side in held if solved.anchors.hand_things.get(side) == "bar")
+        height = BAR_HEIGHT + 0.045
+        yield bar(eye, [(x, -0.36, height), (x, 0.36, height)], 0.034, Role.SURFACE_LINE, "bar", -0.1)
     if "chair-seat" in hands:
         yield from chair(eye, max(held[side][0] for side in held) + 0.2, 0.0, -1.0)
     if "roller-front" in hands:

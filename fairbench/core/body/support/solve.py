@@ -7,7 +7,7 @@ from ..pose.holds import BRACES, FEET
 from ..pose.joints import PoseError, check
 from ..pose.pose import Pose
 from ..pose.stances import complete
-from . import bracing, kneeling, lying, sitting, standing
+from . import bracing, kneeling, lying, reverse, sitting, standing
 from .holding import SEATED, Anchors, Solved
 
 _KNEELING = frozenset({Position.KNEELING, Position.HALF_KNEELING, Position.QUADRUPED, Position.FOREARM_QUADRUPED})
@@ -31,6 +31,8 @@ def solve(pose: Pose, anchors: Anchors | None = None, stiff: bool = False) -> So
     braced = any(hands[side] in BRACES for side in Side)
     if braced and position not in SEATED and (hands_heavy(position) or position in _KNEELING):
         return bracing.place(pose, angles, hands, feet, held)
+    if position is Position.LONG_SITTING and reverse.UNDER in hands.values():
+        return reverse.place(pose, angles, hands, feet, held)
     if position in (Position.STANDING, Position.STANDING_SUPPORTED):
         return standing.place(pose, angles, hands, feet, held)
     if position in SEATED or position is Position.LONG_SITTING:

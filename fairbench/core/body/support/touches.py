@@ -14,6 +14,12 @@ BALL_SEAT = 0.27
 RAIL_HEIGHT = 0.555
 WORKTOP_HEIGHT = 0.53
 CHAIR_BACK_HEIGHT = 0.51
+TABLE_HEIGHT = 0.42
+"""A table of 70 cm, which somebody who sits can slide their hands on."""
+_STANDS = 0.45
+"""Height of the pelvis of somebody who stands, for a stick of standing length."""
+BAR_HEIGHT = 1.13
+"""A bar or beam that a hand just reaches, the heels down."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +123,8 @@ def _in_room(body: Body, side: Side, seat: float) -> dict[str, Touch]:
         "seat": over(hips[0] - 0.005, 0.155, seat + flat),
         "seat-behind": over(hips[0] - 0.09, 0.15, seat + flat, (-0.4, 0.7 * sign, 0), (-1, 0.4 * sign, 0)),
         "chair-back": over(0.18, 0.1, CHAIR_BACK_HEIGHT + flat),
+        "table": over(hips[0] + 0.27, 0.12, TABLE_HEIGHT + flat),
+        "bar": Touch((hips[0] + 0.03, 0.13 * sign, BAR_HEIGHT), (0.0, 0.0, 1.0), fore, (0.4, sign, 0.0)),
         "rail": over(0.19, 0.12, RAIL_HEIGHT + flat),
         "rail-side": over(0.04, 0.25, RAIL_HEIGHT + flat, fore, (-0.8, 0.6 * sign, 0)),
         "second-chair": over(hips[0] + 0.02, 0.3, SEAT_HEIGHT + flat, out),
@@ -126,6 +134,7 @@ def _in_room(body: Body, side: Side, seat: float) -> dict[str, Touch]:
         "frame": Touch((0.06, sign * 0.31, 0.9), (0, 0, 1), (1, 0, 0), (-0.4, 0.5 * sign, -1)),
         "floor-beside": over(hips[0] - 0.02, 0.2, flat, (0.4, sign, 0)),
         "floor-behind": over(hips[0] - 0.17, 0.16, flat, (-0.6, 0.8 * sign, 0), (-1, 0.3 * sign, 0)),
+        "floor-under": over(chest[0], 0.13, flat, (0.3, sign, 0), (-1, 0, 0)),
         "floor-across": over(chest[0] - along[0] * 0.15, 0.42, flat, (0, sign, 0), (-along[0], 0, 0.1)),
         "floor-long": over(chest[0] + 0.31, 0.19, flat, fore, (0, sign, 0.15)),
         "floor-front": Touch(
@@ -135,7 +144,7 @@ def _in_room(body: Body, side: Side, seat: float) -> dict[str, Touch]:
         "under-brow": over(head[0] - 0.01, 0.075, 0.02, (0.25, -sign, 0), (0.1, sign, 0)),
         "roller-front": over(head[0] + 0.12, 0.12, 0.1, fore, (0, 0.6 * sign, 0.2)),
         "ball-front": over(hips[0] + 0.42, 0.07, 0.36, fore, (-0.4, sign, 0)),
-        "stick-down": Touch((hips[0] + 0.27, sign * 0.03, 0.5), down, (0, -sign, 0), (-0.3, sign, -0.2)),
+        "stick-down": Touch((hips[0] + 0.27, sign * 0.03, 0.66 if hips[2] > _STANDS else 0.5), down, (0, -sign, 0), (-0.3, sign, -0.2)),
         "block": over(hips[0] + 0.3, 0.12, 0.075),
         "wall-high": Touch((hips[0] + 0.21, sign * 0.12, 1.02), (0, 0, 1), fore, (-0.3, 0.8 * sign, -0.5)),
     }
