@@ -41,19 +41,34 @@ def told(movement: Movement, view: View | None = None, side: Side = Side.RIGHT) 
     props = sorted({item.prop.replace("-", " ") for item in movement.held})
     if props:
         sentences[0] += f"; with {_listed(props)}"
-    legs = [told_leg for a, b in pairwise(poses) if (told_leg := _leg_told(a, b))] if len(poses) > 2 else []
-    sentences.append("; then ".join(legs or [_leg_told(start, end) or "nothing moves; the pose is held"]).capitalize())
+    legs = _legs_told(poses) or [_leg_told(start, end)]
+    sentences.append("; then ".join(filter(None, legs)).capitalize() or "Nothing moves; the pose is held")
     if movement.path is Path.CLOSED:
         sentences.append("Then on to where it began, all round")
     return ". ".join(sentences) + "."
 
 
+def _legs_told(poses: list[Solved]) -> list[str]:
+    """Each way from pose to pose in one clause, without what only goes on from the one before."""
+    clauses: list[str] = []
+    before: list[str] = []
+    for a, b in pairwise(poses):
+        moves = _changes(a, b)
+        clauses.append(_listed([move for move in moves if move not in before]))
+        before = moves
+    return [clause for clause in clauses if clause]
+
+
 def _leg_told(a: Solved, b: Solved) -> str:
-    """What changes from one pose to the next, in one clause; nothing where nothing does."""
+    """What changes from one pose to another, in one clause; nothing where nothing does."""
+    return _listed(_changes(a, b))
+
+
+def _changes(a: Solved, b: Solved) -> list[str]:
     moves = _merged(list(_moves(a, b)))
     if a.pose.position is not b.pose.position:
         moves.insert(0, f"comes to {_POSITION_WORDS[b.pose.position].lower()}")
-    return _listed(moves)
+    return moves
 
 
 def _hands(start: Solved) -> str:

@@ -72,7 +72,7 @@ def test_what_is_asked_between_poses_counts() -> None:
 
 def test_a_closed_path_is_told_all_round() -> None:
     words = told(movement(CIRCLE))
-    assert words.count("; then ") == 2
+    assert "Both arms rise; then both arms lower and both arms open to the side." in words
     assert words.endswith("Then on to where it began, all round.")
 
 

@@ -89,7 +89,7 @@ ASKED_FOR = [
     "unwell",
 ]
 
-MOST_AVOIDED = {"cuff-repair": 0.65, "no-weight-foot": 0.62, "wheelchair": 0.54}
+MOST_AVOIDED = {"cuff-repair": 0.69, "no-weight-foot": 0.62, "wheelchair": 0.54}
 """An arm in a sling; a foot that carries nothing, and a wheelchair: everything is done sitting."""
 
 

@@ -119,6 +119,7 @@ def _in_room(body: Body, side: Side, seat: float) -> dict[str, Touch]:
 
     away: Vector = (-1.0, 0.0, 0.0)
     along = (chest[0] - hips[0], chest[1] - hips[1])
+    stick = 0.66 if hips[2] > _STANDS else 0.5
     return {
         "seat": over(hips[0] - 0.005, 0.155, seat + flat),
         "seat-behind": over(hips[0] - 0.09, 0.15, seat + flat, (-0.4, 0.7 * sign, 0), (-1, 0.4 * sign, 0)),
@@ -144,7 +145,7 @@ def _in_room(body: Body, side: Side, seat: float) -> dict[str, Touch]:
         "under-brow": over(head[0] - 0.01, 0.075, 0.02, (0.25, -sign, 0), (0.1, sign, 0)),
         "roller-front": over(head[0] + 0.12, 0.12, 0.1, fore, (0, 0.6 * sign, 0.2)),
         "ball-front": over(hips[0] + 0.42, 0.07, 0.36, fore, (-0.4, sign, 0)),
-        "stick-down": Touch((hips[0] + 0.27, sign * 0.03, 0.66 if hips[2] > _STANDS else 0.5), down, (0, -sign, 0), (-0.3, sign, -0.2)),
+        "stick-down": Touch((hips[0] + 0.27, sign * 0.03, stick), down, (0, -sign, 0), (-0.3, sign, -0.2)),
         "block": over(hips[0] + 0.3, 0.12, 0.075),
         "wall-high": Touch((hips[0] + 0.21, sign * 0.12, 1.02), (0, 0, 1), fore, (-0.3, 0.8 * sign, -0.5)),
     }
