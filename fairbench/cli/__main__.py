@@ -28,6 +28,7 @@ from fairbench.core.formats.fit_doc import fit_document, met_document
 from fairbench.core.formats.people_doc import people_schemas, read_cases, read_people
 from fairbench.core.formats.plan_doc import LARGEST_FILE, PlanFile, plan_schema, read_plan_file
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
+from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
@@ -96,6 +97,10 @@ def _parser() -> argparse.ArgumentParser:
     counts = commands.add_parser("shelf", help="how the shelf is spread by family, position and prop")
     counts.add_argument("--json", action="store_true", help="as JSON")
     counts.set_defaults(run=_shelf)
+
+    classes = commands.add_parser("ready", help="the ready classes: every movement and the version that it is")
+    classes.add_argument("--json", action="store_true", help="as JSON")
+    classes.set_defaults(run=_ready)
 
     fitting = commands.add_parser("fit", help="which version each person does, why, and everybody's share")
     fitting.add_argument("plan", metavar="PLAN.json", help="a plan file")
@@ -224,6 +229,12 @@ def _body(asked: argparse.Namespace) -> str:
 def _shelf(asked: argparse.Namespace) -> str:
     counted = spread(load_shelf())
     return _json(values.spread(counted)) if asked.json else text.spread(counted)
+
+
+def _ready(asked: argparse.Namespace) -> str:
+    found = load_ready_classes()
+    shelf = load_shelf()
+    return _json(values.ready(found.values())) if asked.json else text.ready(found.values(), shelf)
 
 
 def _fit(asked: argparse.Namespace) -> str:

@@ -16,6 +16,7 @@ from fairbench.core.fit.share import shares
 from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.pose_doc import BodyOut
 from fairbench.core.formats.reading_doc import load_reading
+from fairbench.core.formats.ready_classes_doc import ReadyClass
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.rules import Effect
 from fairbench.core.plan.bracket_verbs import bracket_of
@@ -123,6 +124,19 @@ def spread(counted: Spread) -> str:
     ):
         lines += ["", f"{title:<36} exercises  versions"]
         lines += [f"  {name:<34} {count.exercises:>9} {count.versions:>9}" for name, count in counts.items()]
+    return "\n".join(lines) + "\n"
+
+
+def ready(found: Iterable[ReadyClass], shelf: Shelf) -> str:
+    """Every ready class with its movements, each with the exercises and versions that it is."""
+    lines: list[str] = []
+    for one in found:
+        items = {item.id: item for item in one.plan.items()}
+        lines += [f"{one.plan.name} ({one.id}): {len(one.movements)} movements"]
+        for says, of in one.movements:
+            exercises = [(shelf.exercise(items[item].exercise), items[item].version) for item in of]
+            done = "; ".join(f"{exercise.id}/{exercise.version(version).id}" for exercise, version in exercises)
+            lines.append(f"  {says} → {done}")
     return "\n".join(lines) + "\n"
 
 

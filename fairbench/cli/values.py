@@ -1,6 +1,6 @@
 """Core values as plain JSON values for other programs."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from typing import Any
 
 from fairbench.core.body.movement import balances
@@ -11,7 +11,9 @@ from fairbench.core.exercises.phase_words import UNNAMED, PhaseWords, phase_word
 from fairbench.core.exercises.spread import Count, Spread
 from fairbench.core.formats.dose_doc import dose_document
 from fairbench.core.formats.plan_doc import plan_document
+from fairbench.core.formats.ready_classes_doc import ReadyClass
 from fairbench.core.people.conditions import Conditions
+from fairbench.core.plan.plan import Item
 from fairbench.core.plan.timeline import ItemTime, Step, Timeline
 from fairbench.core.sides import Side
 from fairbench.core.teaching.score import beats_of
@@ -103,6 +105,25 @@ def spread(counted: Spread) -> dict[str, Any]:
         "groups": numbers(counted.groups),
         "props": numbers(counted.props),
     }
+
+
+def ready(found: Iterable[ReadyClass]) -> list[dict[str, Any]]:
+    """The ready classes with their movements, each with the exercises and versions that it is."""
+    return [
+        {
+            "id": one.id,
+            "name": one.plan.name,
+            "movements": [
+                {"says": says, "versions": [f"{item.exercise}/{item.version}" for item in _items(one, of)]}
+                for says, of in one.movements
+            ],
+        }
+        for one in found
+    ]
+
+
+def _items(one: ReadyClass, ids: tuple[str, ...]) -> list[Item]:
+    return [one.plan.item(item) for item in ids]
 
 
 def conditions(found: Conditions) -> list[dict[str, Any]]:

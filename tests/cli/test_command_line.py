@@ -209,3 +209,14 @@ def test_a_case_that_says_nothing_sure_is_refused_and_not_judged(case: str, says
     assert captured.out == ""
     assert captured.err.startswith("fairbench: standard input: ")
     assert says in captured.err
+
+
+def test_every_movement_of_the_ready_classes_has_its_version(capsys) -> None:
+    assert main(["ready"]) == 0
+    shown = capsys.readouterr().out
+    assert "Even weight on both seat bones → even-weight/even-hands" in shown
+    assert main(["ready", "--json"]) == 0
+    classes = json.loads(capsys.readouterr().out)
+    assert len(classes) == 21
+    assert sum(len(one["movements"]) for one in classes) == shown.count(" → ")
+    assert all(movement["versions"] for one in classes for movement in one["movements"])

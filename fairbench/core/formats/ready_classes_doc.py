@@ -15,11 +15,20 @@ from .plan_doc import PlanDoc, plan_value
 
 @dataclass(frozen=True, slots=True)
 class ReadyClass:
-    """A whole class with its doses, sides and structure; ``says`` is what it is, in a line or two."""
+    """A whole class with its doses, sides and structure; ``says`` is what it is, in a line or two. ``movements`` are
+    what somebody who teaches it would name, each with the items that are it."""
 
     id: str
     says: str
     plan: Plan
+    movements: tuple[tuple[str, tuple[str, ...]], ...]
+
+
+class NamedMovementDoc(Doc):
+    """A movement as it is named, and the ids of the items that are it."""
+
+    says: str = Field(min_length=1, max_length=80)
+    items: list[str] = Field(min_length=1)
 
 
 class ReadyClassDoc(Doc):
@@ -27,6 +36,7 @@ class ReadyClassDoc(Doc):
 
     id: str = Field(pattern=r"^[a-z0-9-]+$", max_length=60)
     says: str = Field(min_length=1, max_length=300)
+    movements: list[NamedMovementDoc] = Field(min_length=1)
     plan: PlanDoc
 
 
@@ -46,5 +56,17 @@ def load_ready_classes(folder: Path = CATALOGUE) -> dict[str, ReadyClass]:
             raise CatalogueError(error.message, f"classes/{path.name}, {error.place}") from None
         if doc.id in found:
             raise CatalogueError(f"two classes have the id '{doc.id}'", f"classes/{path.name}")
-        found[doc.id] = ReadyClass(doc.id, doc.says, plan)
+        movements = tuple((movement.says, tuple(movement.items)) for movement in doc.movements)
+        _check_movements(plan, movements, f"classes/{path.name}, movements")
+        found[doc.id] = ReadyClass(doc.id, doc.says, plan, movements)
     return found
+
+
+def _check_movements(plan: Plan, movements: tuple[tuple[str, tuple[str, ...]], ...], place: str) -> None:
+    """Every item belongs to a movement that is named, and every movement has its items."""
+    planned = {item.id for item in plan.items()}
+    named = {item for _, items in movements for item in items}
+    if named - planned:
+        raise CatalogueError(f"there is no item {', '.join(sorted(named - planned))}", place)
+    if planned - named:
+        raise CatalogueError(f"no movement names {', '.join(sorted(planned - named))}", place)
