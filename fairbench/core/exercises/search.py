@@ -3,13 +3,13 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
-from functools import lru_cache
 from typing import TypeVar
 
 from ..errors import InputError
 from ..positions import Level, Position
 from .aim import Family, Quality, Region
 from .exercise import Exercise, Version
+from .search_index import NAME, Hit, Index, asked_words, index_of, stem
 from .shelf import Shelf
 
 
@@ -31,10 +31,12 @@ class Wanted:
 
 @dataclass(frozen=True, slots=True)
 class Found:
-    """An exercise, and those of its versions that fit; all of them where nothing asks for less."""
+    """An exercise, and those of its versions that fit; all of them where nothing asks for less. ``why`` says what it
+    was found by, where that is not its name."""
 
     exercise: Exercise
     versions: tuple[Version, ...]
+    why: str = ""
 
 
 Kind = TypeVar("Kind", bound=StrEnum)
@@ -66,19 +68,48 @@ def _named(kind: type[Kind], given: Mapping[str, str], name: str) -> Kind | None
 
 
 def find(shelf: Shelf, asked: Wanted) -> tuple[Found, ...]:
-    """What fits, in the order of the shelf. What is put away is left out."""
-    words = asked.words.lower().split()
-    texts = _texts(shelf)
-    found = []
-    for exercise in shelf:
+    """What fits: by words, the best first; else in the order of the shelf. What is put away is left out.
+
+    Every word must be found at the exercise. Words that stand at some versions only narrow it to those.
+    """
+    words = asked_words(asked.words)
+    index = index_of(shelf)
+    by_word = [index.hits(word) for word in words]
+    ranked: list[tuple[float, int, Found]] = []
+    for number, exercise in enumerate(shelf):
         if exercise.id in shelf.archived or not _fits(exercise, asked):
             continue
-        if not all(word in texts[exercise.id] for word in words):
+        hits = [hits.get(exercise.id) for hits in by_word]
+        if None in hits:
             continue
+        found = [hit for hit in hits if hit is not None]
         versions = tuple(version for version in exercise.versions if all(test(version) for test in _tests(asked)))
-        if versions:
-            found.append(Found(exercise, versions))
-    return tuple(found)
+        named = _of_words(versions, found)
+        if versions and (named or not any(hit.versions for hit in found)):
+            why = dict.fromkeys(hit.source for hit in found if hit.source)
+            score = _score(index, exercise, words, found)
+            ranked.append((-score, number, Found(exercise, named or versions, "; ".join(why))))
+    ranked.sort(key=lambda one: one[:2])
+    return tuple(found for _, _, found in ranked)
+
+
+def _of_words(versions: tuple[Version, ...], hits: list[Hit]) -> tuple[Version, ...]:
+    """The versions at which every word stands."""
+    return tuple(version for version in versions if all(not hit.versions or version.id in hit.versions for hit in hits))
+
+
+_PHRASE, _ALL_OF_NAME = 6.0, 4.0
+"""What is added where the words are all that it is called, and by how much of the name they are."""
+
+
+def _score(index: Index, exercise: Exercise, words: tuple[str, ...], hits: list[Hit]) -> float:
+    if not words:
+        return 0.0
+    stems = [stem(word) for word in words]
+    phrase = index.phrases.get(" ".join(stems), {}).get(exercise.id, 0.0)
+    name = [stem(word) for word in index.names[exercise.id]]
+    of_name = sum(word in stems for word in name) / len(name)
+    return sum(hit.score for hit in hits) / len(hits) + _ALL_OF_NAME * of_name + (_PHRASE * phrase / NAME)
 
 
 def _fits(exercise: Exercise, asked: Wanted) -> bool:
@@ -98,16 +129,3 @@ def _tests(asked: Wanted) -> list[Callable[[Version], bool]]:
     if asked.prop:
         tests.append(lambda version: asked.prop in version.props)
     return tests
-
-
-@lru_cache(maxsize=64)
-def _texts(shelf: Shelf) -> dict[str, str]:
-    """Everything an exercise can be found by, once for each shelf."""
-    return {exercise.id: _text(exercise, shelf) for exercise in shelf}
-
-
-def _text(exercise: Exercise, shelf: Shelf) -> str:
-    parts = [exercise.name, exercise.purpose, exercise.aim.words, exercise.block.words, exercise.family.words]
-    for version in exercise.versions:
-        parts += [version.name, version.position.words, *(shelf.props[prop].name for prop in version.props)]
-    return " ".join(parts).lower()

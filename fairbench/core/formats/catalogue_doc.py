@@ -18,10 +18,14 @@ from ..exercises.cues import check_tokens
 from ..exercises.exercise import Cues, Exercise, Prop, Version
 from ..exercises.limbs import Limbs, limbs_of
 from ..exercises.shelf import Shelf
+from ..exercises.vocabulary import NO_WORDS, Vocabulary
 from ..positions import Position
 from .dose_doc import Doc, DoseDoc, dose_value
 from .movement_doc import MovementDoc, check_movement, movement_value
 from .places import first_error
+from .words_doc import ADAPTER as WORDS
+from .words_doc import FILE as WORDS_FILE
+from .words_doc import is_there, vocabulary_value
 from .yaml_lines import Loc, line_of, load
 
 CATALOGUE = Path(__file__).resolve().parents[2] / "catalogue"
@@ -156,7 +160,13 @@ def load_shelf(folder: Path = CATALOGUE) -> Shelf:
                 line = line_of(lines, (number, *_loc(error.place)))
                 raise CatalogueError(error.message, f"{path.name}, line {line}, {doc.id}.{error.place}") from None
             exercises[exercise.id] = exercise
-    return Shelf(exercises, props)
+    return Shelf(exercises, props, words=_vocabulary(folder, exercises, props))
+
+
+def _vocabulary(folder: Path, exercises: Mapping[str, Exercise], props: Mapping[str, Prop]) -> Vocabulary:
+    if not is_there(folder):
+        return NO_WORDS
+    return vocabulary_value(*read_file(WORDS, folder / WORDS_FILE), exercises, props)
 
 
 def read_file(adapter: TypeAdapter[T], path: Path) -> tuple[T, dict[Loc, int]]:

@@ -141,7 +141,7 @@ def read_plan_file(data: bytes | str, shelf: Shelf) -> PlanFile:
             exercises[exercise_id] = exercise_value(exercise, shelf.props)
         except InputError as error:
             raise error.within(place) from None
-    whole = Shelf({**shelf.exercises, **exercises}, shelf.props, shelf.archived)
+    whole = Shelf({**shelf.exercises, **exercises}, shelf.props, shelf.archived, shelf.words)
     successors = load_successors()
     plan = readable(plan_value(document, whole, successors), whole, successors).plan
     return PlanFile(plan, whole, dict(brought.values()))

@@ -74,7 +74,7 @@ def _with_own() -> PracticeShelf:
             continue
         if row.archived:
             archived.add(row.slug)
-    return PracticeShelf(Shelf(exercises, shipped.props, frozenset(archived)), tuple(aside))
+    return PracticeShelf(Shelf(exercises, shipped.props, frozenset(archived), shipped.words), tuple(aside))
 
 
 def brought_up(row: OwnExercise) -> Document:

@@ -23,7 +23,7 @@ def shelf(request: Request) -> HttpResponse:
         request,
         template,
         {
-            "blocks": rows_by_block(stock, "exercises/_row.html", found),
+            "blocks": rows_by_block(stock, "exercises/_row.html", found, ranked=bool(asked.words.strip())),
             "words": asked.words,
             "count": len(found),
             "versions": sum(len(match.versions) for match in found),

@@ -118,7 +118,7 @@ def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
     found = find_on_shelf(stock, asked)
     context = {
         "plan": plan,
-        "blocks": rows_by_block(stock, "plans/_shelf_row.html", found),
+        "blocks": rows_by_block(stock, "plans/_shelf_row.html", found, ranked=bool(asked.words.strip())),
         "count": len(found),
         "versions": sum(len(match.versions) for match in found),
         "wrong": wrong,
