@@ -36,9 +36,7 @@ def alternatives_for(
         start = next((v for v in other.versions if floor or v.position.level is not Level.FLOOR), None)
         if start is None:
             continue
-        item = replace(time.item, exercise=other.id, version=start.id, dose=None)
-        tried = replace(time, item=item, exercise=other, version=start)
-        verdict = fit_item(person, tried, shelf, conditions, planned)
+        verdict = fit_item(person, _with(time, other, start), shelf, conditions, planned)
         if verdict.version is None or verdict.exercise is not other or verdict.working < 1:
             continue
         yield Alternative(other, verdict.version, alike(other, time.exercise) > 0, _part_with(found, verdict))
@@ -70,20 +68,40 @@ def swap_for(
 ) -> Swap | None:
     """The nearest exercise by aim that ``person`` can do and nobody else loses by; None where there is none."""
     planned = frozenset(planned_time.exercise.id for planned_time in found.timeline.items)
-    now = {verdict.person.id: verdict.working for verdict in found.of_item(time.item.id)}
+    now = {verdict.person.id: _working(found, verdict) for verdict in found.of_item(time.item.id)}
     for other in sorted(_candidates(shelf, time, planned), key=lambda other: (-alike(other, time.exercise), other.id)):
         for version in other.versions:
             if version.position.level is not time.version.position.level:
                 continue
-            item = replace(time.item, exercise=other.id, version=version.id, dose=None)
-            tried = replace(time, item=item, exercise=other, version=version)
+            tried = _with(time, other, version)
             mine = fit_item(person, tried, shelf, conditions, planned)
             if mine.version is None or mine.exercise is not other or mine.working < 1:
                 continue
             verdicts = [fit_item(person, tried, shelf, conditions, planned) for person in people]
-            if all(verdict.working >= now[verdict.person.id] for verdict in verdicts):
-                return Swap(time.item.id, other, version, _part_with(found, mine))
+            then = _instead(found, tried, verdicts)
+            if all(_working(then, verdict) >= now[verdict.person.id] for verdict in verdicts):
+                return Swap(time.item.id, other, version, share_of(then, person).part)
     return None
+
+
+def _with(time: ItemTime, exercise: Exercise, version: Version) -> ItemTime:
+    """An item with another version in its place, done as that one usually is."""
+    item = replace(time.item, exercise=exercise.id, version=version.id, dose=None)
+    usual = version.dose.time
+    tried = replace(time, item=item, exercise=exercise, version=version, dose=version.dose)
+    return replace(tried, work=usual.work, switch=usual.switch, rest=usual.rest, count=usual.count)
+
+
+def _instead(found: Fit, tried: ItemTime, verdicts: list[Verdict]) -> Fit:
+    """What was found, with one item tried otherwise, and what everybody then does of it."""
+    items = tuple(tried if time.item.id == tried.item.id else time for time in found.timeline.items)
+    everybody = {**found.verdicts, **{(verdict.person.id, verdict.item): verdict for verdict in verdicts}}
+    return Fit(replace(found.timeline, items=items), everybody, found.places)
+
+
+def _working(found: Fit, verdict: Verdict) -> float:
+    """The part of an item for which somebody has something to do, taking turns at what is shared."""
+    return verdict.working * found.turn(verdict)
 
 
 def _candidates(shelf: Shelf, time: ItemTime, planned: frozenset[str]) -> list[Exercise]:

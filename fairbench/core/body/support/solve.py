@@ -28,11 +28,14 @@ def solve(pose: Pose, anchors: Anchors | None = None, stiff: bool = False) -> So
         raise PoseError(f"there is nothing called '{pose.on}' to rest on", "under")
     held = anchors or Anchors()
     position = pose.position
+    for side in Side:
+        if hands[side] == reverse.UNDER and position is not Position.LONG_SITTING:
+            raise PoseError("hands stand on the floor under the shoulders only from sitting on it", f"{side}_arm")
+    if reverse.UNDER in hands.values():
+        return reverse.place(pose, angles, hands, feet, held)
     braced = any(hands[side] in BRACES for side in Side)
     if braced and position not in SEATED and (hands_heavy(position) or position in _KNEELING):
         return bracing.place(pose, angles, hands, feet, held)
-    if position is Position.LONG_SITTING and reverse.UNDER in hands.values():
-        return reverse.place(pose, angles, hands, feet, held)
     if position in (Position.STANDING, Position.STANDING_SUPPORTED):
         return standing.place(pose, angles, hands, feet, held)
     if position in SEATED or position is Position.LONG_SITTING:
