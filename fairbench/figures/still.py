@@ -32,8 +32,7 @@ def _one(movement: Movement, palette: Palette, pose: str, view: View | None, sid
     poses = [held for _, held in solved(movement, side)]
     if pose == "end":
         return drawing_svg(both.full, palette)
+    shown = next((held for name, held in solved(movement, side) if name == pose), poses[0])
     named = working(movement, side)
     moving = named if named is not None else working_parts(poses)
-    return drawing_svg(
-        draw(poses[0], view or movement.view, movement.held, movement.mat, moving, tuple(poses)), palette
-    )
+    return drawing_svg(draw(shown, view or movement.view, movement.held, movement.mat, moving, tuple(poses)), palette)

@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from fairbench.cli.__main__ import main
+from fairbench.core.body.path import Path
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.plan.plan import Block, Item, Plan
@@ -106,9 +107,38 @@ def test_a_draft_takes_one_change_at_a_time() -> None:
     both = change(made, {"do": "limbs", "limbs": "both"})
     both = change(both, {"do": "joint", "joint": "shoulder_flex", "joint-shoulder_flex": "120"})
     assert dict(both.movement.poses)["end"].numbers == (("shoulder_flex", 120.0),)
-    copied = change(change(both, {"do": "pose", "pose": "start"}), {"do": "copy"})
+    copied = change(change(both, {"do": "pose", "pose": "start"}), {"do": "copy", "like": "end"})
     assert dict(copied.movement.poses)["start"] == dict(both.movement.poses)["end"]
     assert unpacked(copied.packed()) == copied
+
+
+def test_a_path_is_made_pose_by_pose_and_closed() -> None:
+    made = draft("standing", *LIFTED, {"do": "pose", "pose": "start"})
+    made = change(made, {"do": "add-pose"})
+    assert ([name for name, _ in made.movement.poses], made.pose) == (["start", "second", "end"], "second")
+    made = change(made, {"do": "joint", "joint": "shoulder_abduct", "joint-shoulder_abduct": "80"})
+    made = change(made, {"do": "path", "path": "closed"})
+    assert unpacked(made.packed()).movement.path is Path.CLOSED
+    assert [option.words for option in screen(made).poses] == ["start", "2", "end"]
+    open_again = change(made, {"do": "remove-pose"})
+    assert open_again.movement.path is Path.THERE_AND_BACK
+    with pytest.raises(InputError, match="needs a start and an end"):
+        change(open_again, {"do": "remove-pose"})
+    for _ in range(5):
+        made = change(made, {"do": "add-pose"})
+    assert not screen(made).can_add
+    with pytest.raises(InputError, match="at most 8 poses"):
+        change(made, {"do": "add-pose"})
+
+
+def test_another_position_keeps_what_can_stay_and_says_what_could_not() -> None:
+    made = change(begin(practice_shelf(), "overhead-press/press-bottle"), {"do": "position", "position": "standing"})
+    assert {spec.position for _, spec in made.movement.poses} == {Position.STANDING}
+    assert made.movement.held
+    assert dict(made.movement.poses)["end"].arms == ("up", "up")
+    assert made.dropped == ()
+    rail = change(begin(practice_shelf(), "side-leg/side-at-rail"), {"do": "position", "position": "supine"})
+    assert set(rail.dropped) >= {"legs"}
 
 
 def test_a_hand_let_go_stays_where_it_was() -> None:

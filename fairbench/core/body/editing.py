@@ -8,10 +8,12 @@ from functools import lru_cache, partial
 from ..positions import Position
 from ..sides import Side
 from .movement import Movement, solved
+from .path import POSE_NAMES, Path, check_path
 from .pose.contacts import UNDER
 from .pose.holds import ARMS, FEET, LEGS, TOUCHES
-from .pose.joints import LIMB, SIDE_NAMES, SIDED, TRUNK, PoseError
+from .pose.joints import LIMB, ROOT, SIDE_NAMES, SIDED, SPINE, TRUNK, PoseError
 from .pose.pose import Pair, PoseSpec
+from .support.between import solve_all
 from .support.holding import Solved
 
 
@@ -135,9 +137,80 @@ def rest_on(spec: PoseSpec, thing: str) -> PoseSpec:
     return replace(spec, on=thing)
 
 
-def change_position(movement: Movement, position: Position) -> Movement:
-    """Start anew from a position, as it is held when nothing else is said."""
-    return replace(movement, poses=tuple((name, PoseSpec(position)) for name, _ in movement.poses))
+def change_position(movement: Movement, position: Position) -> tuple[Movement, tuple[str, ...]]:
+    """Every pose in another position, with arms, trunk and prop where they can stay there; and what could not."""
+    kept: list[tuple[str, PoseSpec]] = []
+    dropped: dict[str, None] = {}
+    for name, spec in movement.poses:
+        upper = tuple((joint, value) for joint, value in spec.numbers if _is_upper(joint))
+        trunk = tuple((joint, value) for joint, value in upper if joint not in ROOT)
+        tries = (
+            (replace(PoseSpec(position), arms=spec.arms, numbers=upper), ()),
+            (replace(PoseSpec(position), arms=spec.arms, numbers=trunk), ("how the trunk leans",)),
+            (replace(PoseSpec(position), numbers=tuple(n for n in trunk if n[0] in TRUNK)), ("arms",)),
+            (PoseSpec(position), ("arms", "trunk")),
+        )
+        spec_now, lost = next((made for made in tries if _stands(made[0])), tries[-1])
+        kept.append((name, spec_now))
+        dropped |= dict.fromkeys(lost)
+        if spec.legs != ("", "") or spec.feet != ("", ""):
+            dropped["legs"] = None
+        if spec.on:
+            dropped["what it rested on"] = None
+    return replace(movement, poses=tuple(kept)), tuple(dropped)
+
+
+def _is_upper(name: str) -> bool:
+    joint = name.removeprefix("side_").removeprefix("other_")
+    return joint in SPINE or joint in ROOT or joint in _ARM_JOINTS
+
+
+def _stands(spec: PoseSpec) -> bool:
+    try:
+        solve_all([("pose", spec.pose())])
+    except PoseError:
+        return False
+    return True
+
+
+def add_pose(movement: Movement, after: str) -> tuple[Movement, str]:
+    """One more pose after the one named (before the end, if that is named), as that one is; and what it is called.
+
+    Raises :class:`PoseError` where there are as many as there can be.
+    """
+    if len(movement.poses) == len(POSE_NAMES):
+        raise PoseError(f"a movement has at most {len(POSE_NAMES)} poses", "pose")
+    specs = [spec for _, spec in movement.poses]
+    here = min(_place(movement, after), len(specs) - 2)
+    specs.insert(here + 1, pose_of(movement, after))
+    made = _named(movement, specs)
+    return made, made.poses[here + 1][0]
+
+
+def remove_pose(movement: Movement, name: str) -> Movement:
+    """The movement without one of its poses. Raises :class:`PoseError` where it needs them all."""
+    specs = [spec for _, spec in movement.poses]
+    if len(specs) <= 2:
+        raise PoseError("a movement needs a start and an end", "pose")
+    del specs[_place(movement, name)]
+    return _named(movement, specs)
+
+
+def with_path(movement: Movement, path: Path) -> Movement:
+    """The movement along another path. Raises :class:`CatalogueError` where its poses are too few."""
+    check_path(len(movement.poses), path, ())
+    return replace(movement, path=path, pace=())
+
+
+def _place(movement: Movement, name: str) -> int:
+    pose_of(movement, name)
+    return [pose_name for pose_name, _ in movement.poses].index(name)
+
+
+def _named(movement: Movement, specs: list[PoseSpec]) -> Movement:
+    names = (*POSE_NAMES[: len(specs) - 1], POSE_NAMES[-1])
+    path = movement.path if len(specs) > 2 else Path.THERE_AND_BACK
+    return replace(movement, poses=tuple(zip(names, specs, strict=True)), path=path, pace=())
 
 
 def value_of(spec: PoseSpec, held: Solved | None, joint: str, limbs: Limbs) -> float:

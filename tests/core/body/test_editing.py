@@ -1,22 +1,26 @@
 """A movement made by hand: each verb changes what it names and nothing else, and nothing given is altered."""
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from fairbench.core.body.editing import (
     CHOICES,
     Limbs,
+    add_pose,
     change_position,
     choose,
     pose_of,
+    remove_pose,
     rest_on,
     side_of,
     turn_joint,
     value_of,
+    with_path,
     with_pose,
 )
 from fairbench.core.body.movement import Movement, solved
+from fairbench.core.body.path import Path
 from fairbench.core.body.pose.joints import LIMB, TRUNK, PoseError
 from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.positions import Position
@@ -91,13 +95,35 @@ def test_legs_chosen_take_their_feet_along() -> None:
     assert choose(on_block, "legs", Limbs.SIDE, "stand-march").feet == ("", "block")
 
 
-def test_from_another_position_everything_begins_anew() -> None:
+def test_in_another_position_the_legs_begin_anew() -> None:
     bent = with_pose(MOVEMENT, "end", turn_joint(STAND, "knee_flex", Limbs.BOTH, 30.0))
-    lying = change_position(bent, Position.SUPINE)
+    lying, _ = change_position(bent, Position.SUPINE)
     assert [spec for _, spec in lying.poses] == [PoseSpec(Position.SUPINE)] * 2
     assert [name for name, _ in lying.poses] == ["start", "end"]
     for thing in CHOICES["under"]:
         assert rest_on(PoseSpec(Position.SUPINE), thing).on == thing
+
+
+@given(versions(), st.sampled_from(list(Position)))
+@settings(max_examples=60, deadline=None)
+def test_whatever_it_was_it_can_be_begun_in_any_position(movement: Movement, position: Position) -> None:
+    moved, _ = change_position(movement, position)
+    assert [name for name, _ in moved.poses] == [name for name, _ in movement.poses]
+    assert all(held.pose.position is position for _, held in solved(moved))
+    assert (moved.held, moved.path) == (movement.held, movement.path)
+
+
+@given(versions(), st.data())
+@settings(max_examples=60, deadline=None)
+def test_a_pose_added_and_removed_leaves_the_others(movement: Movement, data: st.DataObject) -> None:
+    after = data.draw(st.sampled_from([name for name, _ in movement.poses]))
+    made, name = add_pose(movement, after)
+    assert pose_of(made, name) == pose_of(movement, after)
+    assert len(made.poses) == len(movement.poses) + 1
+    back = remove_pose(made, name)
+    assert [spec for _, spec in back.poses] == [spec for _, spec in movement.poses]
+    if len(made.poses) > 2:
+        assert with_path(made, Path.CLOSED).path is Path.CLOSED
 
 
 @given(versions())

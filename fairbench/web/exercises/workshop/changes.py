@@ -10,6 +10,7 @@ from fairbench.core.body import editing
 from fairbench.core.body.drawing.props import held_of
 from fairbench.core.body.editing import Limbs
 from fairbench.core.body.movement import check_way, solved
+from fairbench.core.body.path import Path
 from fairbench.core.body.pose.joints import LIMB, TRUNK, PoseError, range_of
 from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.body.view import View
@@ -167,16 +168,44 @@ class PositionInput(Input):
 
 @_change("position", PositionInput)
 def _position(draft: Draft, given: PositionInput) -> Draft:
-    """Another position, everything else begun anew."""
-    movement = editing.change_position(draft.movement, given.position)
-    return replace(draft, movement=replace(movement, held=(), load=0.0, works=()))
+    """Another position; arms, trunk and what is held stay where they can."""
+    movement, dropped = editing.change_position(draft.movement, given.position)
+    return replace(draft, movement=replace(movement, works=()), dropped=dropped)
 
 
-@_change("copy", Input)
-def _copy(draft: Draft, _: Input) -> Draft:
-    """The pose being worked on starts over as the other one is."""
-    other = "start" if draft.pose == "end" else "end"
-    return _with(draft, editing.pose_of(draft.movement, other))
+class CopyInput(Input):
+    like: str = Field(max_length=_WORD)
+
+
+@_change("copy", CopyInput)
+def _copy(draft: Draft, given: CopyInput) -> Draft:
+    """The pose being worked on starts over as another one is."""
+    return _with(draft, editing.pose_of(draft.movement, given.like))
+
+
+@_change("add-pose", Input)
+def _add_pose(draft: Draft, _: Input) -> Draft:
+    """One more pose after the one being worked on."""
+    movement, name = editing.add_pose(draft.movement, draft.pose)
+    return replace(draft, movement=movement, pose=name)
+
+
+@_change("remove-pose", Input)
+def _remove_pose(draft: Draft, _: Input) -> Draft:
+    """Without the pose being worked on."""
+    movement = editing.remove_pose(draft.movement, draft.pose)
+    names = [name for name, _ in movement.poses]
+    return replace(draft, movement=movement, pose=draft.pose if draft.pose in names else names[-1])
+
+
+class PathInput(Input):
+    path: Path
+
+
+@_change("path", PathInput)
+def _path(draft: Draft, given: PathInput) -> Draft:
+    """How the movement goes on from its last pose."""
+    return replace(draft, movement=editing.with_path(draft.movement, given.path))
 
 
 class ViewInput(Input):

@@ -49,13 +49,14 @@ PARTS: Mapping[str, tuple[str, ...]] = {
 
 @dataclass(frozen=True, slots=True)
 class Draft:
-    """A movement in the making, and what of it is being worked on."""
+    """A movement in the making, and what of it is being worked on; ``dropped`` is what the last change lost."""
 
     movement: Movement
     pose: str = "end"
     limbs: Limbs = Limbs.SIDE
     part: str = "legs"
     views: tuple[View, View] = (View.SIDE, View.FRONT)
+    dropped: tuple[str, ...] = ()
 
     def packed(self) -> str:
         """The whole draft as text, as the page carries it."""

@@ -13,9 +13,12 @@ _SIZE = 300
 
 
 def turned(draft: Draft) -> list[tuple[View, SafeString]]:
-    """The pose that is worked on, from both chosen views. Every figure in them is ours; no text is."""
-    pose = draft.pose if draft.pose in ("start", "end") else "both"
+    """The pose that is worked on, from both chosen views; of a path the second shows the whole way, with its arrow.
+
+    Every figure in them is ours; no text is.
+    """
+    shown = (draft.pose, "both" if len(draft.movement.poses) > 2 else draft.pose)
     return [
         (view, SafeString(still_svg(draft.movement, palette(), told(draft.movement, view), pose, view, size=_SIZE)))
-        for view in draft.views
+        for pose, view in zip(shown, draft.views, strict=True)
     ]

@@ -8,6 +8,7 @@ from fairbench.core.body.demands import Demand
 from fairbench.core.body.drawing.props import WHERE
 from fairbench.core.body.editing import Limbs, allowed_supports, allowed_ways
 from fairbench.core.body.movement import Movement, balances, demands, solved
+from fairbench.core.body.path import POSE_NAMES, Path
 from fairbench.core.body.pose.joints import SIDED, TRUNK, beyond, range_of
 from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.body.statics.statics import Statics, shares_words
@@ -57,6 +58,9 @@ class WorkshopScreen:
     position: Position
     controls: tuple[Control, ...]
     poses: tuple[Option, ...]
+    paths: tuple[Option, ...]
+    can_add: bool
+    can_remove: bool
     limbs: tuple[Option, ...]
     parts: tuple[Option, ...]
     holds: tuple[tuple[str, str, tuple[Option, ...]], ...]
@@ -90,7 +94,13 @@ def screen(draft: Draft, wrong: InputError | None = None) -> WorkshopScreen:
         draft=draft,
         position=spec.position,
         controls=tuple(_control(joint, spec, held, draft.limbs) for joint in PARTS[draft.part]),
-        poses=tuple(Option(name, name, name == draft.pose) for name, _ in draft.movement.poses),
+        poses=tuple(
+            Option(name, _pose_words(name, number), name == draft.pose)
+            for number, (name, _) in enumerate(draft.movement.poses, 1)
+        ),
+        paths=tuple(Option(path, path.words, path is draft.movement.path) for path in Path),
+        can_add=len(poses) < len(POSE_NAMES),
+        can_remove=len(poses) > 2,
         limbs=tuple(Option(limb, limb.words, limb is draft.limbs) for limb in Limbs),
         parts=tuple(Option(part, part, part == draft.part) for part in PARTS),
         holds=tuple(
@@ -113,6 +123,10 @@ def screen(draft: Draft, wrong: InputError | None = None) -> WorkshopScreen:
         stiff=tuple(stiff),
         wrong={"place": wrong.place, "message": wrong.message} if wrong else {},
     )
+
+
+def _pose_words(name: str, number: int) -> str:
+    return name if name in ("start", "end") else str(number)
 
 
 _HOLD_WORDS = {"arms": "Arm is held, or touches", "legs": "Leg is held", "feet": "Foot is on"}
