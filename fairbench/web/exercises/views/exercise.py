@@ -36,6 +36,8 @@ def exercise(request: Request, exercise_id: str) -> HttpResponse:
         "exercise": found,
         "own": found.id.startswith("own-"),
         "away": found.id in stock.archived,
+        "also": stock.words.exercises.get(found.id, ()),
+        "kin": [stock.exercise(other) for other in stock.words.kin_of(found.id)],
         "view": view,
         "views": [Choice("", "best view", view is None), *(Choice(v.value, v.words, v is view) for v in View)],
         "rungs": [_rung(found, version, steps.get(version.id), stock) for version in found.versions],
