@@ -80,7 +80,7 @@ def test_three_rungs_of_a_circle_from_the_workshop_to_another_practice(
     page.goto(f"/shelf/workshop/?from={slug}/standing")
     choose(page, "#prop", "bottle hand")
     add_rung(page, slug, "with a bottle", "harder")
-    expect(page.locator(".rung h3, .rung h2")).to_contain_text(["on a chair", "standing", "with a bottle"])
+    expect(page.locator(".rung h3, .rung h2")).to_contain_text(["On a chair", "Standing", "With a bottle"])
 
     # Planned for a group in which somebody does it on the chair.
     page.goto("/plans/new/")

@@ -140,7 +140,7 @@ def _texts(exercise: Exercise, shelf: Shelf) -> Iterator[tuple[str, Entry]]:
         yield text, of_all(AIM, f"for {aim.words}")
     for part, named in ((aim.region, words.regions), (aim.action, words.actions), (aim.quality, words.qualities)):
         for also in named.get(part, ()):
-            yield also, of_all(DAILY, f"for {part.words}: {also}")
+            yield also, of_all(DAILY, f"{also} ({part.words})")
     for version in exercise.versions:
         yield version.name, Entry(exercise.id, VERSION, f"a version: {version.name}", version.id)
         place = version.position
