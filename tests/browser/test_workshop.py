@@ -154,3 +154,9 @@ def test_the_shelf_and_the_sheet_are_narrowed_as_one_types(page: Page) -> None:
     page.goto("/shelf/sheet/")
     page.get_by_label("Seen").select_option("front")
     expect(page.locator(".sheet .figure").first).to_have_attribute("src", re.compile("view=front"))
+
+
+def test_the_figures_of_a_ladder_are_large_enough_to_copy(page: Page) -> None:
+    page.goto("/shelf/bridge/")
+    widths = page.locator(".rung-figure img").evaluate_all("images => images.map(image => image.clientWidth)")
+    assert min(widths) >= 120

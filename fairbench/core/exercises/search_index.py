@@ -26,7 +26,8 @@ _STEMMER = stemmer("english")
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """A word of an exercise: how much it tells, what it stands in, and the version that it is of, if not of all."""
+    """A word of an exercise: how much it tells, what it stands in where its row does not show it anyway, and the version
+    that it is of, if not of all."""
 
     exercise: str
     weight: float
@@ -137,15 +138,15 @@ def _texts(exercise: Exercise, shelf: Shelf) -> Iterator[tuple[str, Entry]]:
         yield also, of_all(ALSO, f"also called {also}")
     yield exercise.purpose, of_all(DAILY, f"in daily life: {exercise.purpose[:1].lower()}{exercise.purpose[1:-1]}")
     for text in (aim.words, exercise.block.words, exercise.family.words):
-        yield text, of_all(AIM, f"for {aim.words}")
+        yield text, of_all(AIM, "")
     for part, named in ((aim.region, words.regions), (aim.action, words.actions), (aim.quality, words.qualities)):
         for also in named.get(part, ()):
             yield also, of_all(DAILY, f"{also} ({part.words})")
     for version in exercise.versions:
-        yield version.name, Entry(exercise.id, VERSION, f"a version: {version.name}", version.id)
+        yield version.name, Entry(exercise.id, VERSION, "", version.id)
         place = version.position
         for text in (place.words, place.level.value, *words.positions.get(place, ())):
-            yield text, Entry(exercise.id, POSITION, place.words, version.id)
+            yield text, Entry(exercise.id, POSITION, "", version.id)
         for prop_id in version.props:
             prop = shelf.props[prop_id]
             for text in (prop.name, *words.props.get(prop_id, ())):
