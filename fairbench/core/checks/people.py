@@ -7,7 +7,7 @@ from itertools import groupby, pairwise
 from ..clock import minutes_and_seconds
 from ..exercises.shelf import Shelf
 from ..fit.alternatives import alternatives_for, swap_for
-from ..fit.base_versions import better_base
+from ..fit.base_versions import better_base, fitters_of
 from ..fit.share import Share
 from ..fit.verdict import Fit, VerdictKind
 from ..people.conditions import Conditions
@@ -127,11 +127,12 @@ def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions:
     planned = frozenset(time.exercise.id for time in found.timeline.items)
     differing = Counter(v.item for v in found.verdicts.values() if v.differs and not v.person.talk_first)
     findings = []
+    fitters = fitters_of(people, shelf, conditions, planned)
     for time in found.timeline.items:
         differ = differing[time.item.id]
         if not people or differ <= len(everyone) * MANY:
             continue
-        change = better_base(time, people, shelf, conditions, planned)
+        change = better_base(time, fitters)
         suggested_fixes: tuple[SuggestedFix, ...] = ()
         if change is not None:
             words = f"Use {change.after.name} for all: {change.differ_after} differ instead of {differ}"

@@ -26,8 +26,8 @@ _STEMMER = stemmer("english")
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """A word of an exercise: how much it tells, what it stands in where its row does not show it anyway, and the version
-    that it is of, if not of all."""
+    """A word of an exercise: how much it tells, what it stands in where its row does not show it anyway, and the
+    version that it is of, if not of all."""
 
     exercise: str
     weight: float

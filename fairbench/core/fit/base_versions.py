@@ -11,7 +11,7 @@ from ..people.person import Person
 from ..plan.plan import Plan, take_version
 from ..plan.timeline import ItemTime, Timeline
 from ..positions import Level
-from .fit import fit_item
+from .fit import Fitter, fitter
 
 _MOST_WAYS = 200_000
 
@@ -58,7 +58,8 @@ def best_bases(timeline: Timeline, people: tuple[Person, ...], shelf: Shelf, con
     """
     people = tuple(person for person in people if not person.talk_first)
     planned = frozenset(time.exercise.id for time in timeline.items)
-    every = [_options(time, people, shelf, conditions, planned) for time in timeline.items]
+    fitters = fitters_of(people, shelf, conditions, planned)
+    every = [_options(time, fitters) for time in timeline.items]
     now = [options[0] for options in every]
     works = [time.work for time in timeline.items]
     useful = [_undominated(options) for options in every]
@@ -84,9 +85,14 @@ def best_bases(timeline: Timeline, people: tuple[Person, ...], shelf: Shelf, con
     )
 
 
-def _options(
-    time: ItemTime, people: tuple[Person, ...], shelf: Shelf, conditions: Conditions, planned: frozenset[str]
-) -> list[_Option]:
+def fitters_of(
+    people: tuple[Person, ...], shelf: Shelf, conditions: Conditions, planned: frozenset[str]
+) -> tuple[Fitter, ...]:
+    """For each person what fits an item to them, for several items of one plan."""
+    return tuple(fitter(person, shelf, conditions, planned) for person in people)
+
+
+def _options(time: ItemTime, fitters: tuple[Fitter, ...]) -> list[_Option]:
     """Every version as the base, the current one first."""
     options = []
     for version in (time.version, *(v for v in time.exercise.versions if v is not time.version)):
@@ -94,7 +100,7 @@ def _options(
             continue
         item = time.item if version is time.version else replace(time.item, version=version.id, dose=None)
         tried = replace(time, item=item, version=version)
-        verdicts = [fit_item(person, tried, shelf, conditions, planned) for person in people]
+        verdicts = [fitted(tried) for fitted in fitters]
         options.append(
             _Option(
                 version,
@@ -173,11 +179,9 @@ def with_bases(plan: Plan, changes: Iterable[Change], shelf: Shelf) -> Plan:
     return plan
 
 
-def better_base(
-    time: ItemTime, people: tuple[Person, ...], shelf: Shelf, conditions: Conditions, planned: frozenset[str]
-) -> Change | None:
+def better_base(time: ItemTime, fitters: tuple[Fitter, ...]) -> Change | None:
     """The version that fewest do otherwise and nobody loses by, for one item; None where it is the base already."""
-    options = _options(time, people, shelf, conditions, planned)
+    options = _options(time, fitters)
     now = options[0]
     fair = [o for o in options if all(a >= b for a, b in zip(o.working, now.working, strict=True))]
     best = min(fair, key=lambda option: (option.differ, option.change))

@@ -1,6 +1,6 @@
 """Which version each person does of each item, and why: verdicts with their trace."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import replace
 from functools import lru_cache
 
@@ -52,6 +52,16 @@ def fit_item(
 ) -> Verdict:
     """One person and one item. ``planned`` are exercises that are on the plan anyway."""
     return _kept(_book(person, shelf, conditions, planned), person, time, shelf, conditions, planned)
+
+
+Fitter = Callable[[ItemTime], Verdict]
+"""Fits items to one person."""
+
+
+def fitter(person: Person, shelf: Shelf, conditions: Conditions, planned: frozenset[str] = frozenset()) -> Fitter:
+    """:func:`fit_item` for one person and many items: what is known of the person is looked up once."""
+    book = _book(person, shelf, conditions, planned)
+    return lambda time: _kept(book, person, time, shelf, conditions, planned)
 
 
 def _kept(

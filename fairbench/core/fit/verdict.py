@@ -1,5 +1,6 @@
 """What the fit finds for one person and one item, and for a whole plan."""
 
+from collections import Counter
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -139,10 +140,27 @@ class Fit:
         part = 1.0
         for prop in verdict.version.props if verdict.version else ():
             if prop in self.places:
-                users = sum(v.version is not None and prop in v.version.props for v in self.of_item(verdict.item))
-                part = min(part, self.places[prop] / max(users, 1))
+                part = min(part, self.places[prop] / max(self._users.get((verdict.item, prop), 0), 1))
         return part
+
+    @cached_property
+    def _users(self) -> Mapping[tuple[str, str], int]:
+        """How many use each thing that must be shared, by item: asked for again and again."""
+        return Counter(
+            (verdict.item, prop)
+            for verdict in self.verdicts.values()
+            if verdict.version is not None
+            for prop in verdict.version.props
+            if prop in self.places
+        )
 
     def of_person(self, person: str) -> tuple[Verdict, ...]:
         """A person's verdicts, in the order of the plan."""
-        return tuple(verdict for (other, _), verdict in self.verdicts.items() if other == person)
+        return self._by_person.get(person, ())
+
+    @cached_property
+    def _by_person(self) -> Mapping[str, tuple[Verdict, ...]]:
+        found: dict[str, list[Verdict]] = {}
+        for (person, _), verdict in self.verdicts.items():
+            found.setdefault(person, []).append(verdict)
+        return {person: tuple(verdicts) for person, verdicts in found.items()}

@@ -25,7 +25,10 @@ THINGS: dict[str, tuple[str, frozenset[str]]] = {
     "bottle": (r"\bbottles?\b", frozenset({"bottle"})),
     "roller": (r"\brollers?\b", frozenset({"roller", "half-roller"})),
     "ball": (r"\bballs?\b(?! of)", frozenset({"small-ball", "large-ball"})),
-    "weights": (r"\b(?:weight|weights|kilograms?) in (?:your|the|each|both)\b", frozenset({"hand-weight", "ankle-weight", "bottle"})),
+    "weights": (
+        r"\b(?:weight|weights|kilograms?) in (?:your|the|each|both)\b",
+        frozenset({"hand-weight", "ankle-weight", "bottle"}),
+    ),
     "block": (r"\bblocks?\b", frozenset({"block"})),
     "step": (r"\b(?:the|your|low) step\b", frozenset({"step"})),
     "rail": (r"(?<!near the )\brail\b", frozenset({"rail"})),
