@@ -193,6 +193,14 @@ def test_every_view_has_every_item_by_number(client_in, plan, shown_as) -> None:
         assert set(re.findall(r'class="plank-(?:number|mark)[^>]*>(\d)', html)) == {"1", "2", "3"}
 
 
+def test_every_ready_class_is_offered_with_its_place_its_things_and_its_line(client_in) -> None:
+    page = client_in.get("/plans/new/").content.decode()
+    assert page.count('class="bench-drawing"') == 21
+    sticks = page.split("<b>Stick mobility, standing or seated</b>")[1].split("</label>")[0]
+    facts = " ".join(sticks.split('class="ready-facts">')[1].split("</small>")[0].split())
+    assert facts == "15 min · mobility · standing · with stick"
+
+
 def test_a_plan_starts_from_a_ready_class(client_in, group) -> None:
     page = client_in.get(reverse("plans:new")).content.decode()
     assert all(ready.plan.name in page for ready in load_ready_classes().values())

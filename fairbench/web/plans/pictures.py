@@ -99,11 +99,11 @@ def _draw(revision: PlanRevision, group: CoreGroup, made_for: str) -> Picture:
         return Picture(made_for=made_for, items=0, length=0, seconds=-1, svg="")
     length = timeline.plan.length_min
     return Picture(
-        made_for=made_for, items=len(timeline.items), length=length, seconds=timeline.total, svg=_svg(timeline)
+        made_for=made_for, items=len(timeline.items), length=length, seconds=timeline.total, svg=line_svg(timeline)
     )
 
 
-def _svg(timeline: Timeline) -> str:
+def line_svg(timeline: Timeline) -> str:
     """The level line with its planks. The words beside it say how many there are and how long they take."""
     drawn = bench_drawing.draw(timeline, ())
     planks = "".join(

@@ -10,13 +10,13 @@ from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.people.models import Group
 from fairbench.web.plans import actions
 from fairbench.web.plans.models import Plan
 from fairbench.web.plans.plan_list import current_revisions, entries_of
+from fairbench.web.plans.ready_cards import ready_cards
 from fairbench.web.site.find import find
 from fairbench.web.site.inputs import one_line
 from fairbench.web.site.paging import find_page
@@ -45,7 +45,7 @@ def new(request: HttpRequest) -> HttpResponse:
     context: dict[str, Any] = {
         "groups": groups,
         "templates": load_session_templates().values(),
-        "ready": load_ready_classes().values(),
+        "ready": ready_cards(),
         "name": one_line(asked.get("name", _usual_name(groups, asked.get("group", "")))),
         "length": asked.get("length", "45"),
         "group_id": asked.get("group", ""),
