@@ -202,6 +202,16 @@ def test_on_paper_the_compact_sheet_is_one_page_for_20_minutes_and_two_for_45(pa
     assert pages["Short and steady", ""] == pages["Open chest, strong legs", ""] == 1
 
 
+def test_the_figures_of_the_compact_sheet_are_not_squeezed(page: Page) -> None:
+    open_plan(page)
+    page.goto(page.url.split("?")[0] + "cue-sheet/?form=compact")
+    figures = page.locator(".compact-cues img")
+    sizes = figures.evaluate_all("all => all.map(i => [i.clientWidth, i.clientHeight])")
+    page.emulate_media(media="print")
+    sizes += figures.evaluate_all("all => all.map(i => [i.clientWidth, i.clientHeight])")
+    assert all(width == height >= 40 for width, height in sizes), sizes
+
+
 def paper_pages(page: Page) -> int:
     return len(re.findall(rb"/Type\s*/Page[^s]", page.pdf(format="A4", prefer_css_page_size=True)))
 

@@ -153,7 +153,7 @@ def change_position(movement: Movement, position: Position) -> tuple[Movement, t
         spec_now, lost = next((made for made in tries if _stands(made[0])), tries[-1])
         kept.append((name, spec_now))
         dropped |= dict.fromkeys(lost)
-        if spec.legs != ("", "") or spec.feet != ("", ""):
+        if spec.legs != ("", "") or spec.feet != ("", "") or any(not _is_upper(joint) for joint, _ in spec.numbers):
             dropped["legs"] = None
         if spec.on:
             dropped["what it rested on"] = None

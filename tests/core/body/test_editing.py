@@ -97,7 +97,8 @@ def test_legs_chosen_take_their_feet_along() -> None:
 
 def test_in_another_position_the_legs_begin_anew() -> None:
     bent = with_pose(MOVEMENT, "end", turn_joint(STAND, "knee_flex", Limbs.BOTH, 30.0))
-    lying, _ = change_position(bent, Position.SUPINE)
+    lying, dropped = change_position(bent, Position.SUPINE)
+    assert dropped == ("legs",)
     assert [spec for _, spec in lying.poses] == [PoseSpec(Position.SUPINE)] * 2
     assert [name for name, _ in lying.poses] == ["start", "end"]
     for thing in CHOICES["under"]:
