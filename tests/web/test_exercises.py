@@ -5,6 +5,7 @@ import json
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import transaction
 from django.test import Client
 from django_scopes import scope
 from hypothesis import given, settings
@@ -35,6 +36,17 @@ pytestmark = pytest.mark.django_db
 @pytest.fixture
 def own(actor) -> OwnExercise:
     return actions.make_exercise(actor, document(draft("standing", *LIFTED)))
+
+
+def test_what_was_rolled_back_is_not_found_in_memory(actor) -> None:
+    with transaction.atomic():
+        gone = actions.make_exercise(actor, document(draft("standing", *LIFTED)))
+        assert gone.slug in practice_shelf().exercises
+        transaction.set_rollback(True)
+    actor.practice.refresh_from_db()
+    kept = actions.make_exercise(actor, document(draft("standing", *LIFTED)))
+    assert kept.slug in practice_shelf().exercises
+    assert gone.slug not in practice_shelf().exercises
 
 
 def test_the_shelf_is_narrowed_and_says_how_far(client_in) -> None:

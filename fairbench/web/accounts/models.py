@@ -20,8 +20,9 @@ class RangesFrom(models.TextChoices):
 
 
 class Practice(models.Model):
-    """The business that owns the data. ``shelf_edition`` rises whenever its own exercises change; ``counts_pairs`` says
-    that work of sides taking turns is counted in pairs, ``ranges_from`` where in a range a figure is picked first."""
+    """The business that owns the data. ``shelf_edition`` is another whenever its own exercises change; ``counts_pairs``
+    says that work of sides taking turns is counted in pairs, ``ranges_from`` where in a range a figure is picked
+    first."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)

@@ -4,16 +4,17 @@ import secrets
 from typing import Any
 
 from django.db import transaction
-from django.db.models import F
 from django.utils.text import slugify
 
 from fairbench.core.errors import CatalogueError
 from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
 from fairbench.web.accounts.actor import Actor, Permission
-from fairbench.web.accounts.models import Practice
 
 from .models import DOCUMENT_VERSION, OwnExercise, OwnExerciseRevision
 from .shelf import brought_up
+
+LAST_EDITION = 2**31 - 1
+"""The largest number that the edition of a shelf can be."""
 
 MOST_VERSIONS = 8
 
@@ -73,6 +74,7 @@ def archive(actor: Actor, slug: str, away: bool) -> OwnExercise:
 def _kept(actor: Actor, row: OwnExercise, verb: str) -> None:
     """Write the state and the deed down, and let the practice's shelf be read anew."""
     OwnExerciseRevision.objects.create(practice=actor.practice, exercise=row, document=row.document, user=actor.user)
-    Practice.objects.filter(id=actor.practice.id).update(shelf_edition=F("shelf_edition") + 1)
-    actor.practice.refresh_from_db(fields=["shelf_edition"])
+    # Never one that was before: what was rolled back or restored would else be found in memory under the same number.
+    actor.practice.shelf_edition = 1 + secrets.randbelow(LAST_EDITION)
+    actor.practice.save(update_fields=["shelf_edition"])
     actor.audit(verb, row.id)
