@@ -4,9 +4,10 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
-import yaml
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
+
+from fairbench.core.formats.yaml_lines import load
 
 HELP = Path(__file__).parent / "help.yaml"
 
@@ -14,7 +15,7 @@ HELP = Path(__file__).parent / "help.yaml"
 @lru_cache(maxsize=1)
 def help_texts() -> dict[str, dict[str, Any]]:
     """Title and sentences by the name of a screen's address; the empty name is for all others."""
-    texts: dict[str, dict[str, Any]] = yaml.safe_load(HELP.read_text(encoding="utf-8"))
+    texts: dict[str, dict[str, Any]] = load(HELP.read_text(encoding="utf-8"), HELP.name)[0]
     return texts
 
 
