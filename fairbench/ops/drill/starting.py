@@ -18,6 +18,9 @@ from .tally import Tally
 LONGEST = 8.0
 """Seconds within which the seeded moment of a kill lies; a start takes about that long."""
 
+TRIES = 9000
+"""A tenth of a second apart, and more: a start that neither ends nor comes up in a quarter of an hour hangs."""
+
 
 def kills_while_starting(folder: Path, seed: int, kills: int) -> Tally:
     """A start is killed at a seeded moment, with everything that it started; the next one is left to come up, then
@@ -80,7 +83,8 @@ def _kill(process: "subprocess.Popen[bytes]", cluster: Cluster, also_database: b
 
 
 def _comes_up(process: "subprocess.Popen[bytes]", checkout: Path) -> bool:
-    for _ in range(600):
+    """Whether it answers. As long as it runs it is waited for: on a busy machine the demo takes minutes to load."""
+    for _ in range(TRIES):
         if process.poll() is not None:
             return False
         try:

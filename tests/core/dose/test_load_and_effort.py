@@ -1,8 +1,9 @@
 """Load and effort: written and read as they are said, said at each count, and counted by the fit."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
-from hypothesis import strategies as st
 
 from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.effort import Effort, EffortScale, read_effort
@@ -124,10 +125,17 @@ def test_the_fit_counts_the_load_and_the_effort_that_are_set() -> None:
     assert most(bare, Dose(Repetitions(8), load=Kilograms(3)), "load") == 3
 
 
-@given(strategies.versions, st.sampled_from(sorted(Effort(EffortScale.OF_TEN, (n,)).words for n in range(11))))
-def test_an_effort_never_asks_less_than_the_version_does(where, words) -> None:
-    exercise, version = where
-    known = SHELF.exercise(exercise).version(version)
-    usual = known.dose
-    harder = Dose(usual.work, usual.sides, usual.sets, usual.rest, usual.switch, effort=read_effort(words))
-    assert most(known, harder, "strain") >= most(known, usual, "strain")
+EFFORTS = [None, *(Effort(EffortScale.OF_TEN, (step,)) for step in range(11))]
+
+
+@pytest.mark.parametrize("exercise", SHELF.exercises, ids=lambda exercise: exercise.id)
+def test_an_effort_only_adds_to_what_the_movement_itself_asks(exercise) -> None:
+    for version in exercise.versions:
+        asked = [most(version, replace(version.dose, effort=effort), "strain") for effort in EFFORTS]
+        assert asked == sorted(asked), version.id
+
+
+def test_less_effort_than_usual_asks_less_where_the_effort_is_all_there_is() -> None:
+    lying = SHELF.exercise("effort-breath").version("effort-lying")
+    assert most(lying, lying.dose, "strain") == 3
+    assert most(lying, replace(lying.dose, effort=read_effort("2 of 10")), "strain") == 0
