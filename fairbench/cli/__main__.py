@@ -16,6 +16,7 @@ from fairbench.core.body.words import told
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.search import Wanted, find
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.exercises.spread import spread
 from fairbench.core.fit.case import Case, judge
 from fairbench.core.fit.cautions import cautions
@@ -24,6 +25,7 @@ from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.class_doc import class_schema
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
+from fairbench.core.formats.exercises_doc import read_exercises, with_exercises
 from fairbench.core.formats.fit_doc import fit_document, met_document
 from fairbench.core.formats.people_doc import people_schemas, read_cases, read_people
 from fairbench.core.formats.plan_doc import LARGEST_FILE, PlanFile, plan_schema, read_plan_file
@@ -70,6 +72,7 @@ def _parser() -> argparse.ArgumentParser:
     show.set_defaults(run=_show)
 
     catalogue = commands.add_parser("catalogue", help="all exercises")
+    _stock_argument(catalogue)
     catalogue.add_argument("words", nargs="*", help="only those in which all of these words stand")
     catalogue.add_argument("--json", action="store_true", help="as JSON")
     catalogue.set_defaults(run=_catalogue)
@@ -95,6 +98,7 @@ def _parser() -> argparse.ArgumentParser:
     body.set_defaults(run=_body)
 
     counts = commands.add_parser("shelf", help="how the shelf is spread by family, position and prop")
+    _stock_argument(counts)
     counts.add_argument("--json", action="store_true", help="as JSON")
     counts.set_defaults(run=_shelf)
 
@@ -103,6 +107,7 @@ def _parser() -> argparse.ArgumentParser:
     classes.set_defaults(run=_ready)
 
     fitting = commands.add_parser("fit", help="which version each person does, why, and everybody's share")
+    _stock_argument(fitting)
     fitting.add_argument("plan", metavar="PLAN.json", help="a plan file")
     fitting.add_argument("people", metavar="PEOPLE.json", help="a file of people")
     fitting.add_argument("--json", action="store_true", help="as JSON")
@@ -133,13 +138,21 @@ def _parser() -> argparse.ArgumentParser:
     return parser
 
 
+def _stock_argument(command: argparse.ArgumentParser) -> None:
+    command.add_argument(
+        "--exercises", metavar="FILE", help="a file of exercises, YAML or JSON, to have on the shelf as well"
+    )
+
+
 def _version_argument(command: argparse.ArgumentParser) -> None:
+    _stock_argument(command)
     command.add_argument(
         "version", metavar="EXERCISE[/VERSION]", help="such as bridge/half-bridge; by itself, its base"
     )
 
 
 def _plan_arguments(command: argparse.ArgumentParser) -> None:
+    _stock_argument(command)
     command.add_argument("plan", metavar="PLAN.json", help="a plan file, or - for standard input")
     command.add_argument("--pace", type=float, default=1.0, help="pace of the slowest, 1 to 3 (default 1)")
     command.add_argument(
@@ -149,10 +162,18 @@ def _plan_arguments(command: argparse.ArgumentParser) -> None:
 
 
 def _read(asked: argparse.Namespace) -> tuple[PlanFile, Timeline]:
-    file = _of_file(asked.plan, lambda data: read_plan_file(data, load_shelf()))
+    file = _of_file(asked.plan, lambda data: read_plan_file(data, _stock(asked)))
     plan, shelf = file.plan, file.shelf
     group = Group((Person("slowest", "", asked.pace),), dict.fromkeys(shelf.exercises, max(0, asked.known)))
     return file, compile_timeline(plan, group, shelf)
+
+
+def _stock(asked: argparse.Namespace) -> Shelf:
+    """What ships, and what a file brings along."""
+    if not asked.exercises:
+        return load_shelf()
+    documents = _of_file(asked.exercises, lambda data: read_exercises(data, load_shelf()))
+    return with_exercises(load_shelf(), documents)
 
 
 def _of_file(name: str, read: Callable[[bytes], Value]) -> Value:
@@ -186,13 +207,13 @@ def _show(asked: argparse.Namespace) -> str:
 
 
 def _catalogue(asked: argparse.Namespace) -> str:
-    found = [found.exercise for found in find(load_shelf(), Wanted(" ".join(asked.words)))]
+    found = [found.exercise for found in find(_stock(asked), Wanted(" ".join(asked.words)))]
     return _json([values.exercise(e) for e in found]) if asked.json else text.catalogue(found)
 
 
 def _version(asked: argparse.Namespace) -> tuple[Exercise, Version]:
     exercise_id, _, version_id = asked.version.partition("/")
-    exercise = load_shelf().exercise(exercise_id)
+    exercise = _stock(asked).exercise(exercise_id)
     return exercise, exercise.version(version_id or exercise.base)
 
 
@@ -227,7 +248,7 @@ def _body(asked: argparse.Namespace) -> str:
 
 
 def _shelf(asked: argparse.Namespace) -> str:
-    counted = spread(load_shelf())
+    counted = spread(_stock(asked))
     return _json(values.spread(counted)) if asked.json else text.spread(counted)
 
 
@@ -239,7 +260,7 @@ def _ready(asked: argparse.Namespace) -> str:
 
 def _fit(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
-    file = _of_file(asked.plan, lambda data: read_plan_file(data, load_shelf()))
+    file = _of_file(asked.plan, lambda data: read_plan_file(data, _stock(asked)))
     plan, shelf = file.plan, file.shelf
     people = _of_file(asked.people, lambda data: read_people(data, conditions, _today()))
     found = fit(compile_timeline(plan, Group(people), shelf), people, shelf, conditions)

@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "fairbench.web.exercises",
     "fairbench.web.plans",
     "fairbench.web.classes",
+    "fairbench.web.shelf",
     "fairbench.web.demo",
 ]
 

@@ -9,6 +9,7 @@ urlpatterns = [
     path("", include("fairbench.web.accounts.urls")),
     path("", include("fairbench.web.classes.urls")),
     path("people/", include("fairbench.web.people.urls")),
+    path("shelf/", include("fairbench.web.shelf.urls")),
     path("shelf/", include("fairbench.web.exercises.urls")),
     path("plans/", include("fairbench.web.plans.urls")),
     path("help/", help_page, name="help"),

@@ -244,7 +244,7 @@ def test_wrong_addresses_and_broken_pages_say_what_was_kept(client_in, monkeypat
     assert page.status_code == 404
     assert "Everything you saved is still there" in page.content.decode()
     client_in.raise_request_exception = False
-    monkeypatch.setattr("fairbench.web.exercises.views.shelf.practice_shelf", lambda: 1 / 0)
+    monkeypatch.setattr("fairbench.web.shelf.views.shelf.practice_shelf", lambda: 1 / 0)
     broken = client_in.get("/shelf/")
     assert broken.status_code == 500
     assert "Everything saved before this is kept" in broken.content.decode()

@@ -202,6 +202,18 @@ def with_path(movement: Movement, path: Path) -> Movement:
     return replace(movement, path=path, pace=())
 
 
+def with_pace(movement: Movement, pace: tuple[float, ...]) -> Movement:
+    """The movement with the part of its time that each way from pose to pose takes; nothing for all the same. Raises
+    :class:`CatalogueError`."""
+    check_path(len(movement.poses), movement.path, pace)
+    return replace(movement, pace=() if len(set(pace)) < 2 else pace)
+
+
+def moves(movement: Movement) -> bool:
+    """Whether anything is different in any of its poses."""
+    return len({spec for _, spec in movement.poses}) > 1
+
+
 def _place(movement: Movement, name: str) -> int:
     pose_of(movement, name)
     return [pose_name for pose_name, _ in movement.poses].index(name)

@@ -1,6 +1,6 @@
 """Exercises and their graded versions."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..body.movement import Movement
 from ..dose.dose import Dose
@@ -9,6 +9,9 @@ from ..positions import Position
 from ..sides import Sides
 from .aim import Aim, BlockKind, Family, family_of
 from .limbs import Limbs, allowed_sides
+
+SHORT_NAME = 9
+"""Characters of a short name: what fits a two-minute plank."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,6 +114,16 @@ class Exercise:
     def family(self) -> Family:
         """The family that the ladder's shares are told by."""
         return family_of(self.block, self.aim.quality)
+
+    def called(self, name: str) -> "Exercise":
+        """The same under another name, with as much of it as a plank has room for as its short name."""
+        short = ""
+        for word in name.split():
+            longer = f"{short} {word}".strip()
+            if len(longer) > SHORT_NAME:
+                break
+            short = longer
+        return replace(self, name=name, short=short or f"{name[: SHORT_NAME - 1]}.")
 
     def version(self, version_id: str) -> Version:
         """The version of an id. Raises :class:`PlanError`."""

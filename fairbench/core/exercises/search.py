@@ -38,6 +38,11 @@ class Found:
     versions: tuple[Version, ...]
     why: str = ""
 
+    @property
+    def first(self) -> Version:
+        """The version that it is shown with: the one that a plan starts from, if that fits."""
+        return next((version for version in self.versions if version.id == self.exercise.base), self.versions[0])
+
 
 Kind = TypeVar("Kind", bound=StrEnum)
 

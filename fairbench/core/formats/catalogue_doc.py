@@ -15,14 +15,14 @@ from ..dose.dose import Dose
 from ..errors import CatalogueError, InputError
 from ..exercises.aim import Action, Aim, BlockKind, Quality, Region
 from ..exercises.cues import check_tokens
-from ..exercises.exercise import Cues, Exercise, Prop, Version
+from ..exercises.exercise import SHORT_NAME, Cues, Exercise, Prop, Version
 from ..exercises.limbs import Limbs, limbs_of
 from ..exercises.shelf import Shelf
 from ..exercises.vocabulary import NO_WORDS, Vocabulary
 from ..positions import Position
 from .dose_doc import Doc, DoseDoc, dose_value
 from .movement_doc import MovementDoc, check_movement, movement_value
-from .places import first_error
+from .places import first_error, loc_of
 from .words_doc import ADAPTER as WORDS
 from .words_doc import FILE as WORDS_FILE
 from .words_doc import is_there, vocabulary_value
@@ -30,8 +30,6 @@ from .yaml_lines import Loc, line_of, load
 
 CATALOGUE = Path(__file__).resolve().parents[2] / "catalogue"
 _ID = r"^[a-z][a-z0-9-]*$"
-SHORT_NAME = 9
-"""Characters of a short name: what fits a two-minute plank."""
 
 
 class AimDoc(Doc):
@@ -157,7 +155,7 @@ def load_shelf(folder: Path = CATALOGUE) -> Shelf:
                 if exercise.id in exercises:
                     raise CatalogueError(f"'{exercise.id}' stands twice in the catalogue", "id")
             except InputError as error:
-                line = line_of(lines, (number, *_loc(error.place)))
+                line = line_of(lines, (number, *loc_of(error.place)))
                 raise CatalogueError(error.message, f"{path.name}, line {line}, {doc.id}.{error.place}") from None
             exercises[exercise.id] = exercise
     return Shelf(exercises, props, words=_vocabulary(folder, exercises, props))
@@ -270,11 +268,3 @@ def _needed(value: Any, field: str) -> Any:
     if value is None:
         raise CatalogueError("is missing here and at the exercise", field)
     return value
-
-
-def _loc(place: str) -> Loc:
-    parts: list[str | int] = []
-    for piece in place.replace("]", "").replace("[", ".").split("."):
-        if piece:
-            parts.append(int(piece) if piece.isdigit() else piece)
-    return tuple(parts)

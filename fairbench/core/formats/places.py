@@ -39,6 +39,12 @@ def place_of(loc: Sequence[str | int]) -> str:
     return text
 
 
+def loc_of(place: str) -> tuple[str | int, ...]:
+    """What :func:`place_of` wrote, taken apart again."""
+    pieces = place.replace("]", "").replace("[", ".").split(".")
+    return tuple(int(piece) if piece.isdigit() else piece for piece in pieces if piece)
+
+
 def first_error(error: ValidationError) -> tuple[str, str, tuple[str | int, ...]]:
     """The message, the place and the raw location of the first complaint."""
     first = error.errors(include_url=False)[0]

@@ -2,7 +2,7 @@
 
 import json
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from pydantic import Field, ValidationError
@@ -20,7 +20,7 @@ from ..plan.purpose import Purpose
 from ..plan.readable import readable
 from ..positions import Position
 from ..sides import First, Side
-from .catalogue_doc import ExerciseDoc, exercise_value
+from .catalogue_doc import ExerciseDoc, exercise_value, load_shelf
 from .dose_doc import Doc, DoseDoc, dose_document, dose_value
 from .json_file import check_characters, json_value
 from .places import first_error
@@ -109,8 +109,8 @@ class PlanDoc(Doc):
 
 @dataclass(frozen=True, slots=True)
 class PlanFile:
-    """A plan from a file, the shelf that it was read with, and the exercises that the file brought along, as documents
-    by their id."""
+    """A plan from a file, the shelf that it was read with, and the exercises that the file brought along and that
+    do not ship, as documents by their id."""
 
     plan: Plan
     shelf: Shelf
@@ -130,29 +130,30 @@ def read_plan(data: bytes | str, shelf: Shelf | None = None) -> Plan:
 
 
 def read_plan_file(data: bytes | str, shelf: Shelf) -> PlanFile:
-    """The plan in a JSON file with the exercises that it brings along; errors as in :func:`read_plan`. What the shelf
-    has already stays as the shelf has it."""
+    """The plan in a JSON file with the exercises that it brings along; errors as in :func:`read_plan`. The plan is
+    checked against them as the file has them; what ships stays as it ships."""
     document = json_value(data, LARGEST_FILE, "a plan", PlanError)
     check_characters(document, PlanError)
-    brought = _brought(document, shelf)
+    brought = _brought(document)
     exercises = {}
     for place, (exercise_id, exercise) in brought.items():
         try:
             exercises[exercise_id] = exercise_value(exercise, shelf.props)
         except InputError as error:
             raise error.within(place) from None
-    whole = Shelf({**shelf.exercises, **exercises}, shelf.props, shelf.archived, shelf.words)
+    whole = replace(shelf, exercises={**shelf.exercises, **exercises})
     successors = load_successors()
     plan = readable(plan_value(document, whole, successors), whole, successors).plan
     return PlanFile(plan, whole, dict(brought.values()))
 
 
-def _brought(document: Any, shelf: Shelf) -> dict[str, tuple[str, dict[str, Any]]]:
-    """The exercises of a file that the shelf does not have, by their place: the id and the document."""
+def _brought(document: Any) -> dict[str, tuple[str, dict[str, Any]]]:
+    """The exercises of a file that do not ship, by their place: the id and the document."""
+    shipped = load_shelf().exercises
     given = document.get("exercises") if isinstance(document, dict) else None
     found = {}
     for number, exercise in enumerate(given if isinstance(given, list) else []):
-        if isinstance(exercise, dict) and exercise.get("id") not in shelf.exercises:
+        if isinstance(exercise, dict) and exercise.get("id") not in shipped:
             found[f"exercises[{number}]"] = (str(exercise.get("id")), exercise)
     return found
 

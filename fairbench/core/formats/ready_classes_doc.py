@@ -1,6 +1,7 @@
 """The ready classes that a plan can start from, read from ``classes/*.yaml`` and checked against the shelf."""
 
 from dataclasses import dataclass
+from enum import StrEnum
 from functools import lru_cache
 from pathlib import Path
 
@@ -13,13 +14,23 @@ from .dose_doc import Doc
 from .plan_doc import PlanDoc, plan_value
 
 
+class ClassLevel(StrEnum):
+    """How much a ready class asks of somebody without any limits."""
+
+    GENTLE = "gentle"
+    MODERATE = "moderate"
+    DEMANDING = "demanding"
+
+
 @dataclass(frozen=True, slots=True)
 class ReadyClass:
-    """A whole class with its doses, sides and structure; ``says`` is what it is, in a line or two. ``movements`` are
-    what somebody who teaches it would name, each with the items that are it."""
+    """A whole class with its doses, sides and structure; ``says`` is what it is, in a line or two, ``suits`` whom it
+    suits and whom not. ``movements`` are what somebody who teaches it would name, each with the items that are it."""
 
     id: str
     says: str
+    level: ClassLevel
+    suits: str
     plan: Plan
     movements: tuple[tuple[str, tuple[str, ...]], ...]
 
@@ -36,6 +47,8 @@ class ReadyClassDoc(Doc):
 
     id: str = Field(pattern=r"^[a-z0-9-]+$", max_length=60)
     says: str = Field(min_length=1, max_length=300)
+    level: ClassLevel = Field(strict=False)
+    suits: str = Field(min_length=1, max_length=200)
     movements: list[NamedMovementDoc] = Field(min_length=1)
     plan: PlanDoc
 
@@ -58,7 +71,7 @@ def load_ready_classes(folder: Path = CATALOGUE) -> dict[str, ReadyClass]:
             raise CatalogueError(f"two classes have the id '{doc.id}'", f"classes/{path.name}")
         movements = tuple((movement.says, tuple(movement.items)) for movement in doc.movements)
         _check_movements(plan, movements, f"classes/{path.name}, movements")
-        found[doc.id] = ReadyClass(doc.id, doc.says, plan, movements)
+        found[doc.id] = ReadyClass(doc.id, doc.says, doc.level, doc.suits, plan, movements)
     return found
 
 

@@ -5,14 +5,22 @@ from typing import Any, cast
 from django import forms
 from django.utils.text import slugify
 
+from fairbench.core.body.editing import moves
 from fairbench.core.body.movement import Movement
 from fairbench.core.body.things import things_of
+from fairbench.core.dose.dose import Dose
+from fairbench.core.dose.edit import KIND_WORDS, STARTING_WORK, set_field, work_fields
+from fairbench.core.errors import DoseError
 from fairbench.core.exercises.aim import Action, BlockKind, Quality, Region
-from fairbench.core.formats.catalogue_doc import SHORT_NAME
+from fairbench.core.exercises.exercise import SHORT_NAME
+from fairbench.core.formats.dose_doc import dose_document
 from fairbench.core.formats.movement_doc import movement_document
 from fairbench.core.sides import Sides
 
-_DOSES = {"repetitions": "repetitions", "hold": "seconds held, twice", "breaths": "breaths", "timed": "seconds"}
+_STILL = frozenset({"hold", "breaths", "timed", "contract_relax", "ramped_isometric", "staged_isometric"})
+"""Kinds of work in which nothing need move from pose to pose."""
+NEW_COPY = "copy:"
+"""What ``add_to`` begins with where the ladder of a shipped exercise is copied first; its id follows."""
 _STOP = "Stop for sharp or spreading pain, faintness, chest pain or sudden breathlessness."
 _AREA = forms.Textarea(attrs={"rows": 2})
 
@@ -40,8 +48,8 @@ class OwnExerciseForm(forms.Form):
     one_repetition = forms.CharField(label="One is", max_length=80, initial="there and back")
     version = forms.CharField(label="Name of this version", max_length=60)
     change = forms.CharField(label="What is different about it", max_length=160, required=False)
-    dose = forms.ChoiceField(label="Counted in", choices=list(_DOSES.items()))
-    amount = forms.IntegerField(label="How many", min_value=1, max_value=100, initial=8)
+    dose = forms.ChoiceField(label="Counted in", choices=list(KIND_WORDS.items()))
+    amount = forms.IntegerField(label="How many, or how many seconds", min_value=1, max_value=600, initial=8)
     sides = forms.ChoiceField(label="Sides", choices=[(s.value, s.words) for s in Sides])
     breath = forms.CharField(label="Breath", max_length=160, initial="Out with the effort.")
     set_up = forms.CharField(label="Set up, one cue a line", widget=_AREA, max_length=1000)
@@ -49,9 +57,12 @@ class OwnExerciseForm(forms.Form):
     watch = forms.CharField(label="Watch for, one a line", widget=_AREA, max_length=1000)
     stop = forms.CharField(label="When to stop", max_length=200, initial=_STOP)
 
-    def __init__(self, *args: Any, exercises: list[tuple[str, str]], **kwargs: Any) -> None:
+    def __init__(
+        self, *args: Any, exercises: list[tuple[str, str]], movement: Movement | None = None, **kwargs: Any
+    ) -> None:
         super().__init__(*args, **kwargs)
-        choices = [("", "a new exercise"), *((slug, f"a version of {name}") for slug, name in exercises)]
+        self.movement = movement
+        choices = [("", "a new exercise"), *exercises]
         cast(forms.ChoiceField, self.fields["add_to"]).choices = choices
 
     def clean(self) -> dict[str, Any]:
@@ -61,13 +72,26 @@ class OwnExerciseForm(forms.Form):
             for name in ("name", "short", "purpose"):
                 if not cleaned.get(name):
                     self.add_error(name, "A new exercise needs this.")
+        if self.movement is not None and cleaned.get("dose") not in _STILL and not moves(self.movement):
+            self.add_error(None, "Nothing moves: all poses are the same. Change one, or choose a kind that is held.")
+        if cleaned.get("dose") and cleaned.get("amount") and cleaned.get("sides"):
+            try:
+                self._dose()
+            except DoseError as error:
+                self.add_error("amount", f"This {error.message}.")
         return cleaned
+
+    @property
+    def lacking(self) -> list[str]:
+        """What it still needs before it can be planned, by the words of its fields."""
+        own = [str(message) for message in self.non_field_errors()]
+        return own + [str(self.fields[name].label) for name in self.errors if name in self.fields]
 
     def version_document(self, movement: Movement) -> dict[str, Any]:
         """The version as the catalogue writes it. Call it on a valid form."""
         fields = self.cleaned_data
         return {
-            "id": slugify(fields["version"])[:40].strip("-") or "version",
+            "id": _version_id(fields["version"]),
             "name": fields["version"],
             "change": fields["change"] or "Made in the workshop.",
             "position": movement.poses[0][1].position.value,
@@ -101,11 +125,18 @@ class OwnExerciseForm(forms.Form):
         }
 
     def _dose(self) -> dict[str, Any]:
-        kind, amount = self.cleaned_data["dose"], self.cleaned_data["amount"]
-        figures = {
-            "repetitions": {"reps": amount},
-            "hold": {"seconds": amount, "repeats": 2},
-            "breaths": {"breaths": amount},
-            "timed": {"seconds": amount},
-        }[kind]
-        return {"kind": kind, "sides": self.cleaned_data["sides"], **figures}
+        """The kind as it starts, with its main figure as it was given. Raises :class:`DoseError`."""
+        fields = self.cleaned_data
+        dose = Dose(STARTING_WORK[fields["dose"]], Sides(fields["sides"]))
+        main = next((field for field in work_fields(dose) if field.path in _MAIN), None)
+        return dose_document(set_field(dose, main.path, fields["amount"]) if main else dose)
+
+
+_MAIN = ("reps", "seconds", "breaths", "count", "rounds", "parts.0.reps")
+"""The figure that *How many* is, whichever of these a kind of work has; the rest is set on the bench."""
+
+
+def _version_id(name: str) -> str:
+    """An id of a version's name; one that begins with a figure, such as 500 g, has a letter before it."""
+    slug = slugify(name)[:40].strip("-") or "version"
+    return slug if slug[0].isalpha() else f"v-{slug}"

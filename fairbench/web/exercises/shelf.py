@@ -14,7 +14,7 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
 from fairbench.web.accounts.models import Practice
 
-from .models import DOCUMENT_VERSION, OwnExercise
+from .models import DOCUMENT_VERSION, OwnExercise, OwnName
 
 _KEPT = 64
 _shelves: dict[tuple[str, int], "PracticeShelf"] = {}
@@ -74,7 +74,8 @@ def _with_own() -> PracticeShelf:
             continue
         if row.archived:
             archived.add(row.slug)
-    return PracticeShelf(Shelf(exercises, shipped.props, frozenset(archived), shipped.words), tuple(aside))
+    stock = Shelf(exercises, shipped.props, frozenset(archived), shipped.words)
+    return PracticeShelf(stock.called(dict(OwnName.objects.values_list("slug", "name"))), tuple(aside))
 
 
 def brought_up(row: OwnExercise) -> Document:

@@ -1,7 +1,7 @@
 """Everything that changes a plan: one verb each, each a new revision, nothing overwritten."""
 
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 from uuid import UUID
 
@@ -17,10 +17,12 @@ from fairbench.core.plan.points import start_points
 from fairbench.core.plan.session_templates import draft
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.exercises import actions as exercise_actions
+from fairbench.web.exercises.brought import Answer
 from fairbench.web.people.models import Group
 
 from .adapter import core_group, core_plan, range_start, shelf
 from .models import Plan, PlanRevision
+from .starts import PAST_CLASS, plan_of_class
 
 DETAILS = {
     "name": "name",
@@ -77,8 +79,13 @@ def create(actor: Actor, value: core.Plan, group: Group | None, summary: str) ->
 
 
 def create_from_template(actor: Actor, name: str, length_min: int, group: Group | None, template_id: str) -> Plan:
-    """A new plan, blank, from a ready class, or drafted from a template. Raises :class:`PlanError` for a bad field."""
+    """A new plan, blank, from a ready class or a past one of the group, or drafted from a template. Raises
+    :class:`PlanError` for a bad field."""
     value = core.Plan(name.strip(), length_min)
+    if template_id.startswith(PAST_CLASS):
+        past = plan_of_class(group, template_id)
+        again = replace(past, name=value.name, length_min=value.length_min)
+        return create(actor, again, group, f"Started from {past.name}, as it was taught"[:200])
     ready = load_ready_classes().get(template_id)
     if ready is not None:
         value = replace(ready.plan, name=value.name, length_min=value.length_min)
@@ -95,25 +102,34 @@ def create_from_template(actor: Actor, name: str, length_min: int, group: Group 
 
 
 @transaction.atomic
-def import_plan(actor: Actor, data: bytes) -> Plan:
-    """A new plan from a JSON file, with the exercises that it brings along as the practice's own. Raises
-    :class:`InputError` with the place in the file."""
+def import_plan(actor: Actor, data: bytes, answers: Mapping[str, Answer] | None = None) -> Plan:
+    """A new plan from a JSON file, with the exercises that it brings along as the practice's own. ``answers`` say by
+    the id in the file what to do with one that we have otherwise. Raises
+    :class:`~fairbench.web.exercises.brought.ExercisesDifferError` where that is not said, and :class:`InputError` with
+    the place in the file; nothing is kept then."""
     actor.require(Permission.PLANS)
     file = read_plan_file(data, shelf())
     used = file.plan.exercises()
-    made = {
-        exercise_id: exercise_actions.import_exercise(actor, document).slug
-        for exercise_id, document in file.brought.items()
-        if exercise_id in used
-    }
-    value = file.plan
-    for item in file.plan.items():
+    brought = {exercise_id: document for exercise_id, document in file.brought.items() if exercise_id in used}
+    ours = exercise_actions.bring_in(actor, brought, answers or {}) if brought else {}
+    return create(actor, _with_ours(file.plan, ours), None, "Imported from a file")
+
+
+def _with_ours(value: core.Plan, ours: Mapping[str, str]) -> core.Plan:
+    """A plan with exercises of a file under the ids that they have here. Raises :class:`PlanError` where ours was
+    chosen and has not the version."""
+    known = shelf()
+    for item in value.items():
         other, _, version = item.meanwhile.partition("/")
-        meanwhile = f"{made[other]}/{version}" if other in made else item.meanwhile
-        exercise = made.get(item.exercise, item.exercise)
+        meanwhile = f"{ours[other]}/{version}" if other in ours else item.meanwhile
+        exercise = ours.get(item.exercise, item.exercise)
+        done = ((exercise, item.version), (exercise, item.beside), (ours.get(other, ""), version))
+        for exercise_id, version_id in done:
+            if exercise_id in ours.values() and version_id:
+                known.exercise(exercise_id).version(version_id)
         if (exercise, meanwhile) != (item.exercise, item.meanwhile):
             value = core.change(value, replace(item, exercise=exercise, meanwhile=meanwhile))
-    return create(actor, value, None, "Imported from a file")
+    return value
 
 
 def copy(actor: Actor, plan_id: UUID) -> Plan:

@@ -26,6 +26,8 @@ class ReadyCard:
     id: str
     name: str
     says: str
+    level: str
+    suits: str
     length: int
     purpose: str
     where: str
@@ -46,6 +48,8 @@ def ready_cards() -> tuple[ReadyCard, ...]:
                 ready.id,
                 ready.plan.name,
                 ready.says,
+                ready.level.value,
+                ready.suits,
                 ready.plan.length_min,
                 ready.plan.purpose.words,
                 _where(timeline),

@@ -16,7 +16,7 @@ from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.body.view import View
 from fairbench.core.errors import InputError
 from fairbench.core.positions import Position
-from fairbench.web.site.inputs import Input, Number
+from fairbench.web.site.inputs import Input, Number, OneLine, whole_or_number
 
 from .draft import PARTS, Draft
 
@@ -206,6 +206,17 @@ class PathInput(Input):
 def _path(draft: Draft, given: PathInput) -> Draft:
     """How the movement goes on from its last pose."""
     return replace(draft, movement=editing.with_path(draft.movement, given.path))
+
+
+class PaceInput(Input):
+    pace: OneLine = Field(default="", max_length=80)
+
+
+@_change("pace", PaceInput)
+def _pace(draft: Draft, given: PaceInput) -> Draft:
+    """How the time is shared between the ways from pose to pose: ``1, 2, 1``, or nothing for all the same."""
+    parts = tuple(whole_or_number(part, "pace") for part in given.pace.replace(":", " ").replace(",", " ").split())
+    return replace(draft, movement=editing.with_pace(draft.movement, tuple(float(part) for part in parts)))
 
 
 class ViewInput(Input):

@@ -17,6 +17,7 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.movement_doc import MovementDoc, movement_document, movement_value
 from fairbench.core.formats.places import first_error
 from fairbench.core.positions import Position
+from fairbench.core.sides import Sides
 
 PARTS: Mapping[str, tuple[str, ...]] = {
     "trunk": (
@@ -49,13 +50,15 @@ PARTS: Mapping[str, tuple[str, ...]] = {
 
 @dataclass(frozen=True, slots=True)
 class Draft:
-    """A movement in the making, and what of it is being worked on; ``dropped`` is what the last change lost."""
+    """A movement in the making, and what of it is being worked on; ``origin`` is the exercise it began from, if any,
+    ``dropped`` what the last change lost."""
 
     movement: Movement
     pose: str = "end"
-    limbs: Limbs = Limbs.SIDE
+    limbs: Limbs = Limbs.BOTH
     part: str = "legs"
     views: tuple[View, View] = (View.SIDE, View.FRONT)
+    origin: str = ""
     dropped: tuple[str, ...] = ()
 
     def packed(self) -> str:
@@ -67,6 +70,7 @@ class Draft:
                 "limbs": self.limbs,
                 "part": self.part,
                 "views": list(self.views),
+                "origin": self.origin,
             }
         )
 
@@ -77,7 +81,12 @@ def unpacked(text: str) -> Draft:
         data = json.loads(text)
         movement = _movement(data["movement"])
         draft = Draft(
-            movement, data["pose"], Limbs(data["limbs"]), data["part"], (View(data["views"][0]), View(data["views"][1]))
+            movement,
+            data["pose"],
+            Limbs(data["limbs"]),
+            data["part"],
+            (View(data["views"][0]), View(data["views"][1])),
+            str(data.get("origin", ""))[:60],
         )
     except (ValueError, KeyError, TypeError, IndexError, AttributeError, RecursionError) as error:
         if isinstance(error, InputError):
@@ -108,4 +117,6 @@ def begin(shelf: Shelf, start: str) -> Draft:
         return Draft(Movement((("start", spec), ("end", spec)), view))
     exercise_id, _, version_id = start.partition("/")
     exercise = shelf.exercise(exercise_id)
-    return Draft(exercise.version(version_id or exercise.base).movement)
+    version = exercise.version(version_id or exercise.base)
+    limbs = Limbs.BOTH if version.dose.sides is Sides.TOGETHER else Limbs.SIDE
+    return Draft(version.movement, limbs=limbs, origin=exercise.id)

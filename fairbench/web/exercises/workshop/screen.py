@@ -8,7 +8,7 @@ from fairbench.core.body.demands import Demand
 from fairbench.core.body.drawing.props import WHERE
 from fairbench.core.body.editing import Limbs, allowed_supports, allowed_ways
 from fairbench.core.body.movement import Movement, balances, demands, solved
-from fairbench.core.body.path import POSE_NAMES, Path
+from fairbench.core.body.path import POSE_NAMES, Path, legs_of
 from fairbench.core.body.pose.joints import SIDED, TRUNK, beyond, range_of
 from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.body.statics.statics import Statics, shares_words
@@ -59,6 +59,7 @@ class WorkshopScreen:
     controls: tuple[Control, ...]
     poses: tuple[Option, ...]
     paths: tuple[Option, ...]
+    pace: str
     can_add: bool
     can_remove: bool
     limbs: tuple[Option, ...]
@@ -89,6 +90,7 @@ def screen(draft: Draft, wrong: InputError | None = None) -> WorkshopScreen:
     stiff = [error.message for error in beyond(held.pose.angles, stiff=True)]
     pairs = {"arms": spec.arms, "legs": spec.legs, "feet": spec.feet}
     index = 1 if draft.limbs is Limbs.OTHER else 0
+    legs = legs_of(draft.movement.poses, draft.movement.path)
     shown = {"arms": ("arms",), "legs": ("legs", "feet")}.get(draft.part, ())
     return WorkshopScreen(
         draft=draft,
@@ -99,6 +101,7 @@ def screen(draft: Draft, wrong: InputError | None = None) -> WorkshopScreen:
             for number, (name, _) in enumerate(draft.movement.poses, 1)
         ),
         paths=tuple(Option(path, path.words, path is draft.movement.path) for path in Path),
+        pace=", ".join(f"{part:g}" for part in draft.movement.pace or (1.0,) * len(legs)),
         can_add=len(poses) < len(POSE_NAMES),
         can_remove=len(poses) > 2,
         limbs=tuple(Option(limb, limb.words, limb is draft.limbs) for limb in Limbs),

@@ -17,7 +17,8 @@ from fairbench.web.plans import actions
 from fairbench.web.plans.models import Plan
 from fairbench.web.plans.plan_list import current_revisions, entries_of
 from fairbench.web.plans.ready_cards import ready_cards
-from fairbench.web.site.find import find
+from fairbench.web.plans.starts import past_classes, ready_for
+from fairbench.web.site.find import Request, find
 from fairbench.web.site.inputs import one_line
 from fairbench.web.site.paging import find_page
 
@@ -38,8 +39,8 @@ def plans(request: HttpRequest) -> HttpResponse:
     )
 
 
-def new(request: HttpRequest) -> HttpResponse:
-    """A name, a group, a length, and blank or a template."""
+def new(request: Request) -> HttpResponse:
+    """A name, a group, a length, and what to start from. Asked for by htmx, only what a group can start from."""
     groups = list(Group.objects.all())
     asked = request.POST if request.method == "POST" else request.GET
     context: dict[str, Any] = {
@@ -51,8 +52,11 @@ def new(request: HttpRequest) -> HttpResponse:
         "group_id": asked.get("group", ""),
         "template_id": asked.get("template", ""),
     }
+    group = next((g for g in groups if str(g.id) == context["group_id"]), None)
+    context |= {"group": group, "past": past_classes(group), "shares": ready_for(group)}
+    if request.htmx:
+        return render(request, "plans/_start_from.html", context)
     if request.method == "POST":
-        group = next((g for g in groups if str(g.id) == context["group_id"]), None)
         length = context["length"]
         try:
             minutes = int(length) if length.isascii() and length.isdigit() and len(length) < 5 else -1
