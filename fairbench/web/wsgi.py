@@ -2,16 +2,19 @@
 
 import os
 
+from django.conf import settings
 from django.core.wsgi import get_wsgi_application
 
 from fairbench.core.fit.cautions import demand_set
 from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.formats.demands_doc import work_out
 from fairbench.core.sides import Side
 
 
-def work_out() -> None:
+def be_ready() -> None:
     """What every version of the shelf asks, so that nobody waits for it. Done before the workers part, it is
-    done once for all of them."""
+    done once for all of them; what an earlier start worked out is read."""
+    work_out(load_shelf(), settings.LOCAL / "worked-out")
     for exercise in load_shelf():
         for version in exercise.versions:
             for side in Side:
@@ -20,4 +23,4 @@ def work_out() -> None:
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "fairbench.web.settings")
 application = get_wsgi_application()
-work_out()
+be_ready()

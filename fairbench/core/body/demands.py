@@ -1,7 +1,7 @@
 """What a movement asks of a body, worked out from its poses, and what poses cannot show."""
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import acos, asin, degrees
 
@@ -165,6 +165,10 @@ PoseDemand = tuple[str, float, str, Side | None]
 """One thing that a pose asks: which demand, how much, by which joint and of which side."""
 
 
+_PLACE = {what: place for place, what in enumerate(WORDS)}
+_CHANGED_OVER = {side.value: side.other.value for side in Side}
+
+
 LESS_IS_HARDER = frozenset({"stability_margin"})
 """Demands that are the greater, the smaller their figure is."""
 
@@ -207,8 +211,20 @@ def demands_of(
             raise PoseError(f"is not declared but computed; what is declared is {', '.join(DECLARED)}", what)
         if value:
             asked.append(_demand(what, float(value)))
-    order = list(WORDS)
-    return tuple(sorted(asked, key=lambda d: (order.index(d.id), d.side or "")))
+    return _in_order(asked)
+
+
+def _in_order(asked: Iterable[Demand]) -> tuple[Demand, ...]:
+    return tuple(sorted(asked, key=lambda demand: (_PLACE[demand.id], demand.side or "")))
+
+
+def mirrored(asked: Iterable[Demand]) -> tuple[Demand, ...]:
+    """The same demands with left and right changed over."""
+    return _in_order(replace(one, side=one.side and one.side.other, joint=_other_side(one.joint)) for one in asked)
+
+
+def _other_side(words: str) -> str:
+    return " ".join(_CHANGED_OVER.get(word, word) for word in words.split(" "))
 
 
 def least_of(

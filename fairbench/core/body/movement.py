@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from ..sides import Side
-from .demands import Demand, demands_of, least_of
+from .demands import Demand, demands_of, least_of, mirrored
 from .held import Held
 from .path import Path, frames_of, legs_of
 from .pose.joints import PoseError
@@ -119,10 +119,33 @@ def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
     return found
 
 
+Known = Mapping[Movement, tuple[Demand, ...]]
+_known: dict[Movement, tuple[Demand, ...]] = {}
+
+
+def remember(known: Known) -> None:
+    """Take what movements ask with the right side working as it was worked out before by this very code."""
+    _known.update(known)
+
+
+def forget() -> None:
+    """Work everything out anew, to measure or to test it."""
+    _known.clear()
+    demands.cache_clear()
+
+
 @lru_cache(maxsize=_KEPT)
 def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
     """What the movement asks with ``side`` working, the most of all its poses, and of the ways between them where it
-    goes through more than two."""
+    goes through more than two. The left side asks the mirror of the right."""
+    if side is Side.LEFT:
+        return mirrored(demands(movement, Side.RIGHT))
+    known = _known.get(movement)
+    return known if known is not None else work_out(movement, side)
+
+
+def work_out(movement: Movement, side: Side) -> tuple[Demand, ...]:
+    """What :func:`demands` finds, with the body really held up on that side."""
     return demands_of(
         weighed(movement, side),
         loads(movement, side),

@@ -5,7 +5,6 @@ A field that all versions of an exercise share stands once at the exercise; a ve
 
 from collections.abc import Mapping
 from dataclasses import replace
-from functools import lru_cache
 from pathlib import Path
 from typing import Annotated, Any, TypeVar
 
@@ -20,6 +19,7 @@ from ..exercises.limbs import Limbs, limbs_of
 from ..exercises.shelf import Shelf
 from ..exercises.vocabulary import NO_WORDS, Vocabulary
 from ..positions import Position
+from .catalogue_folder import read_once
 from .dose_doc import Doc, DoseDoc, dose_value
 from .movement_doc import MovementDoc, check_movement, movement_value
 from .places import first_error, loc_of
@@ -28,7 +28,6 @@ from .words_doc import FILE as WORDS_FILE
 from .words_doc import is_there, vocabulary_value
 from .yaml_lines import Loc, line_of, load
 
-CATALOGUE = Path(__file__).resolve().parents[2] / "catalogue"
 _ID = r"^[a-z][a-z0-9-]*$"
 
 
@@ -142,8 +141,8 @@ def exercise_value(document: Any, props: Mapping[str, Prop]) -> Exercise:
     return exercise
 
 
-@lru_cache(maxsize=4)
-def load_shelf(folder: Path = CATALOGUE) -> Shelf:
+@read_once
+def load_shelf(folder: Path) -> Shelf:
     """Read and check the whole catalogue. Raises :class:`CatalogueError` with file, line, field."""
     props = {doc.id: _prop(doc) for doc in read_file(_PROPS, folder / "props.yaml")[0]}
     exercises: dict[str, Exercise] = {}

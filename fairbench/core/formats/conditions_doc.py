@@ -1,6 +1,5 @@
 """The conditions' YAML file: its schema and its loader."""
 
-from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
@@ -9,7 +8,8 @@ from pydantic import Field, TypeAdapter
 from ..errors import CatalogueError, InputError
 from ..people.conditions import Condition, Conditions, Dated, Measure
 from ..people.rules import Effect, Example, Rule, Which, read_when
-from .catalogue_doc import CATALOGUE, read_file
+from .catalogue_doc import read_file
+from .catalogue_folder import read_once
 from .dose_doc import Doc
 from .yaml_lines import line_of
 
@@ -82,8 +82,8 @@ def conditions_schema() -> dict[str, Any]:
     return schema
 
 
-@lru_cache(maxsize=4)
-def load_conditions(folder: Path = CATALOGUE) -> Conditions:
+@read_once
+def load_conditions(folder: Path) -> Conditions:
     """Every condition with its rules. Raises :class:`CatalogueError` with file, line and field."""
     name = "conditions.yaml"
     docs, lines = read_file(_CONDITIONS, folder / name)

@@ -1,13 +1,13 @@
 """The file of questions at the door: its schema and its loader."""
 
-from functools import lru_cache
 from pathlib import Path
 from typing import Literal
 
 from pydantic import Field, TypeAdapter
 
 from ..people.door_questions import DoorQuestion
-from .catalogue_doc import CATALOGUE, read_file
+from .catalogue_doc import read_file
+from .catalogue_folder import read_once
 from .dose_doc import Doc
 
 
@@ -24,8 +24,8 @@ class DoorQuestionDoc(Doc):
 _QUESTIONS = TypeAdapter(list[DoorQuestionDoc])
 
 
-@lru_cache(maxsize=4)
-def load_door_questions(folder: Path = CATALOGUE) -> tuple[DoorQuestion, ...]:
+@read_once
+def load_door_questions(folder: Path) -> tuple[DoorQuestion, ...]:
     """Every question at the door, the gravest first. Raises :class:`CatalogueError` with file, line and field."""
     docs, _ = read_file(_QUESTIONS, folder / "door_questions.yaml")
     return tuple(DoorQuestion(doc.id, doc.ask, doc.news, doc.where, frozenset(doc.conditions)) for doc in docs)

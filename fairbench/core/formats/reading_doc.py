@@ -4,7 +4,7 @@ from pathlib import Path
 
 from pydantic import TypeAdapter
 
-from .catalogue_doc import CATALOGUE
+from .catalogue_folder import CATALOGUE
 from .dose_doc import Doc
 from .yaml_lines import load
 

@@ -1,7 +1,6 @@
 """The file of readings: its schema and its loader."""
 
 from collections.abc import Mapping
-from functools import lru_cache
 from pathlib import Path
 from typing import Literal
 
@@ -10,7 +9,8 @@ from pydantic import Field, TypeAdapter
 from ..errors import CatalogueError, InputError
 from ..people.readings import Reading, ReadingKind, ReadingLevel, ReadingPart
 from ..people.screening import Outcome
-from .catalogue_doc import CATALOGUE, read_file
+from .catalogue_doc import read_file
+from .catalogue_folder import read_once
 from .dose_doc import Doc
 from .yaml_lines import line_of
 
@@ -54,8 +54,8 @@ class ReadingKindDoc(Doc):
 _KINDS = TypeAdapter(list[ReadingKindDoc])
 
 
-@lru_cache(maxsize=4)
-def load_readings(folder: Path = CATALOGUE) -> Mapping[str, ReadingKind]:
+@read_once
+def load_readings(folder: Path) -> Mapping[str, ReadingKind]:
     """Every kind of reading by its id. Raises :class:`CatalogueError` with file, line and field."""
     name = "readings.yaml"
     docs, lines = read_file(_KINDS, folder / name)

@@ -2,14 +2,14 @@
 
 from dataclasses import dataclass
 from enum import StrEnum
-from functools import lru_cache
 from pathlib import Path
 
 from pydantic import Field, TypeAdapter
 
 from ..errors import CatalogueError, InputError
 from ..plan.plan import Plan
-from .catalogue_doc import CATALOGUE, load_shelf, read_file
+from .catalogue_doc import load_shelf, read_file
+from .catalogue_folder import read_once
 from .dose_doc import Doc
 from .plan_doc import PlanDoc, plan_value
 
@@ -56,8 +56,8 @@ class ReadyClassDoc(Doc):
 _READY_CLASS = TypeAdapter(ReadyClassDoc)
 
 
-@lru_cache(maxsize=4)
-def load_ready_classes(folder: Path = CATALOGUE) -> dict[str, ReadyClass]:
+@read_once
+def load_ready_classes(folder: Path) -> dict[str, ReadyClass]:
     """Every ready class by id, in the order of their files. Raises :class:`CatalogueError` with file and field."""
     shelf = load_shelf(folder)
     found: dict[str, ReadyClass] = {}

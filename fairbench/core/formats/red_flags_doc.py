@@ -1,7 +1,6 @@
 """The file of red flags: its schema and its loader."""
 
 from collections.abc import Mapping
-from functools import lru_cache
 from pathlib import Path
 from typing import Literal
 
@@ -9,7 +8,8 @@ from pydantic import Field, TypeAdapter
 
 from ..people.red_flags import RedFlag
 from ..people.screening import Outcome
-from .catalogue_doc import CATALOGUE, read_file
+from .catalogue_doc import read_file
+from .catalogue_folder import read_once
 from .dose_doc import Doc
 
 _LEADS = {"clearance": Outcome.CLEARANCE, "talk": Outcome.TALK_FIRST}
@@ -28,8 +28,8 @@ class RedFlagDoc(Doc):
 _FLAGS = TypeAdapter(list[RedFlagDoc])
 
 
-@lru_cache(maxsize=4)
-def load_red_flags(folder: Path = CATALOGUE) -> Mapping[str, RedFlag]:
+@read_once
+def load_red_flags(folder: Path) -> Mapping[str, RedFlag]:
     """Every red flag by its id. Raises :class:`CatalogueError` with file, line and field."""
     name = "red_flags.yaml"
     docs, _ = read_file(_FLAGS, folder / name)

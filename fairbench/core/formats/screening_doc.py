@@ -1,13 +1,13 @@
 """The questions, read from ``screening.yaml`` and checked against the conditions."""
 
-from functools import lru_cache
 from pathlib import Path
 
 from pydantic import Field, TypeAdapter
 
 from ..errors import CatalogueError
 from ..people.screening import Outcome, Question
-from .catalogue_doc import CATALOGUE, read_file
+from .catalogue_doc import read_file
+from .catalogue_folder import read_once
 from .conditions_doc import load_conditions
 from .dose_doc import Doc
 from .red_flags_doc import load_red_flags
@@ -28,8 +28,8 @@ _QUESTIONS = TypeAdapter(list[QuestionDoc])
 _LEADS = {"talk": Outcome.TALK_FIRST, "clearance": Outcome.CLEARANCE, "": Outcome.CAUTIONS}
 
 
-@lru_cache(maxsize=4)
-def load_questions(folder: Path = CATALOGUE) -> tuple[Question, ...]:
+@read_once
+def load_questions(folder: Path) -> tuple[Question, ...]:
     """Every question in order, the red flags first. Raises :class:`CatalogueError` with file, line and field."""
     name = "screening.yaml"
     docs, lines = read_file(_QUESTIONS, folder / name)

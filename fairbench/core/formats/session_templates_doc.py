@@ -1,6 +1,5 @@
 """The session_templates a plan can start from, read from ``session_templates.yaml`` and checked against the shelf."""
 
-from functools import lru_cache
 from pathlib import Path
 
 from pydantic import Field, TypeAdapter
@@ -9,7 +8,8 @@ from ..errors import CatalogueError, InputError
 from ..exercises.aim import BlockKind
 from ..exercises.shelf import Shelf
 from ..plan.session_templates import SessionTemplate, TemplateBlock
-from .catalogue_doc import CATALOGUE, load_shelf, read_file
+from .catalogue_doc import load_shelf, read_file
+from .catalogue_folder import read_once
 from .dose_doc import Doc
 
 
@@ -33,8 +33,8 @@ class SessionTemplateDoc(Doc):
 _TEMPLATES = TypeAdapter(list[SessionTemplateDoc])
 
 
-@lru_cache(maxsize=4)
-def load_session_templates(folder: Path = CATALOGUE) -> dict[str, SessionTemplate]:
+@read_once
+def load_session_templates(folder: Path) -> dict[str, SessionTemplate]:
     """Every template by id. Raises :class:`CatalogueError` with file, line and field."""
     docs, _ = read_file(_TEMPLATES, folder / "session_templates.yaml")
     shelf = load_shelf(folder)

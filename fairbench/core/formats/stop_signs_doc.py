@@ -1,13 +1,13 @@
 """The file of stop signs: its schema and its loader."""
 
 from collections.abc import Mapping
-from functools import lru_cache
 from pathlib import Path
 
 from pydantic import Field, TypeAdapter
 
 from ..people.stop_signs import Minding, StopSign
-from .catalogue_doc import CATALOGUE, read_file
+from .catalogue_doc import read_file
+from .catalogue_folder import read_once
 from .dose_doc import Doc
 
 
@@ -37,8 +37,8 @@ class StopSignDoc(Doc):
 _SIGNS = TypeAdapter(list[StopSignDoc])
 
 
-@lru_cache(maxsize=4)
-def load_stop_signs(folder: Path = CATALOGUE) -> Mapping[str, StopSign]:
+@read_once
+def load_stop_signs(folder: Path) -> Mapping[str, StopSign]:
     """Every stop sign by its id, the gravest first. Raises :class:`CatalogueError` with file, line and field."""
     docs, _ = read_file(_SIGNS, folder / "stop_signs.yaml")
     return {doc.id: doc.value() for doc in docs}

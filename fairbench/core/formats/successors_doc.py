@@ -1,13 +1,13 @@
 """Retired versions and their successors, read from ``retired.yaml`` and checked against the shelf."""
 
-from functools import lru_cache
 from pathlib import Path
 
 from pydantic import TypeAdapter
 
 from ..errors import CatalogueError, InputError
 from ..exercises.successors import Successor, Successors
-from .catalogue_doc import CATALOGUE, load_shelf, read_file
+from .catalogue_doc import load_shelf, read_file
+from .catalogue_folder import read_once
 from .dose_doc import Doc
 from .yaml_lines import line_of
 
@@ -34,8 +34,8 @@ class RetiredDoc(Doc):
 _RETIRED = TypeAdapter(list[RetiredDoc])
 
 
-@lru_cache(maxsize=4)
-def load_successors(folder: Path = CATALOGUE) -> Successors:
+@read_once
+def load_successors(folder: Path) -> Successors:
     """Every successor by what it follows. Raises :class:`CatalogueError` with file, line and field."""
     docs, lines = read_file(_RETIRED, folder / _FILE)
     shelf = load_shelf(folder)

@@ -10,7 +10,8 @@ from fairbench.cli.__main__ import main
 from fairbench.core.body.demands import WORDS, Demand
 from fairbench.core.errors import CatalogueError, InputError
 from fairbench.core.fit.cautions import DemandSet, cautions, demand_set, demand_set_of, triggered_rules
-from fairbench.core.formats.catalogue_doc import CATALOGUE, load_shelf
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.formats.catalogue_folder import CATALOGUE
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.people_doc import read_people
 from fairbench.core.formats.screening_doc import load_questions

@@ -11,7 +11,8 @@ from fairbench.core.checks.sides import check_sides
 from fairbench.core.checks.time import check_time
 from fairbench.core.errors import CatalogueError, InputError
 from fairbench.core.exercises.aim import BlockKind
-from fairbench.core.formats.catalogue_doc import CATALOGUE, exercise_value, load_shelf
+from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
+from fairbench.core.formats.catalogue_folder import CATALOGUE
 from fairbench.core.formats.movement_doc import MovementDoc, movement_document, movement_value
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.people.person import Group, Person

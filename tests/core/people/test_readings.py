@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 
 from fairbench.core.errors import CatalogueError, InputError
-from fairbench.core.formats.catalogue_doc import CATALOGUE
+from fairbench.core.formats.catalogue_folder import CATALOGUE
 from fairbench.core.formats.readings_doc import load_readings, reading
 from fairbench.core.people.readings import strictest
 from fairbench.core.people.screening import Outcome

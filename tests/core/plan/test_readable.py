@@ -9,7 +9,7 @@ from fairbench.core.dose.work import Repetitions
 from fairbench.core.errors import CatalogueError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.successors import Successor
-from fairbench.core.formats.catalogue_doc import CATALOGUE
+from fairbench.core.formats.catalogue_folder import CATALOGUE
 from fairbench.core.formats.plan_doc import read_plan_file, write_plan
 from fairbench.core.formats.successors_doc import load_successors
 from fairbench.core.people.person import Group
