@@ -22,6 +22,7 @@ from fairbench.figures.palette import INKS, palette
 from fairbench.figures.still import POSES, still_svg
 from fairbench.figures.svg import drawing_svg, frame_svg, picture_svg, piece_path, shape_svg, view_box
 from fairbench.figures.verdict_shapes import shape_path, verdict_sign
+from tests.every import every
 
 SHELF = load_shelf()
 VERSIONS = [(exercise, version) for exercise in SHELF for version in exercise.versions]
@@ -103,7 +104,7 @@ def test_the_start_is_pale_behind_the_end_and_the_arc_on_top() -> None:
     assert pale < full < path
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+@every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_every_version_is_a_valid_picture_with_words(exercise, version) -> None:
     drawn = still_svg(version.movement, palette("paper", exercise.block), exercise.name)
     root = ElementTree.fromstring(drawn)

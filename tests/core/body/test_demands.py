@@ -13,6 +13,7 @@ from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.exercises.exercise import Version
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side
+from tests.every import every
 
 from .poses import IDS, VERSIONS, still
 
@@ -161,7 +162,7 @@ def test_what_no_pose_shows_is_declared_and_nothing_else_can_be() -> None:
         demands_of(pose, declared={"knee_flexion": 90})
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+@every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_the_mirror_asks_the_same_of_the_other_side(exercise, version: Version) -> None:
     """Within a degree: a contact may be off by five thousandths of stature, which turns a joint that much."""
     right = of(version.movement)
@@ -174,7 +175,7 @@ def test_the_mirror_asks_the_same_of_the_other_side(exercise, version: Version) 
         assert demand.value < 4.0, key
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+@every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_every_demand_has_words_a_unit_and_where_it_came_from(exercise, version: Version) -> None:
     poses = {name for name, _ in version.movement.poses}
     for demand in demands(version.movement):

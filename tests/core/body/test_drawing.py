@@ -19,6 +19,7 @@ from fairbench.core.body.statics.outline import hull
 from fairbench.core.body.view import View
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side
+from tests.every import every
 
 from .poses import IDS, VERSIONS, angles, still
 
@@ -142,7 +143,7 @@ def test_eyes_look_out_only_where_the_face_does() -> None:
     assert "eyes" not in from_right
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+@every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_every_figure_of_the_shelf_is_whole_from_every_side(exercise, version) -> None:
     """Near and far in order, nothing below the floor or out of all measure, every limb and every prop there."""
     movement = version.movement
@@ -160,7 +161,7 @@ def test_every_figure_of_the_shelf_is_whole_from_every_side(exercise, version) -
                 assert all(abs(value) < 3 for point in points_of(piece) for value in point), (view, shape.part)
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+@every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_what_moves_is_in_the_accent_and_has_an_arc(exercise, version) -> None:
     movement = version.movement
     poses = [pose for _, pose in solved(movement)]

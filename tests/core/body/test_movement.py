@@ -18,6 +18,7 @@ from fairbench.core.body.view import View
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
+from tests.every import every
 
 from .poses import IDS, VERSIONS, free_poses, versions
 from .test_skeleton import BONES
@@ -26,7 +27,7 @@ TOUCHES = 0.005
 """Of stature: how near a contact must be."""
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+@every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_contacts_hold_the_whole_way_and_nothing_is_below_the_floor(exercise, version) -> None:
     for number, pose in enumerate(steps(version.movement, Side.RIGHT, 4)):
         for contact in pose.contacts:

@@ -11,6 +11,7 @@ from fairbench.core.body.pose.skeleton import stand_up
 from fairbench.core.body.statics.statics import GRAVITY, Statics, statics
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
+from tests.every import every
 
 from .poses import IDS, SHELF, VERSIONS, still
 
@@ -99,7 +100,7 @@ def test_one_leg_is_less_steady_than_two_and_a_wide_stand_steadier() -> None:
     assert balance(STAND, shift_side=20.0).stability_margin < 0
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+@every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_every_pose_on_the_shelf_is_balanced(exercise, version) -> None:
     """Shares add up to one body, none is negative, and nobody is drawn falling over."""
     for name, held in balances(version.movement):

@@ -11,6 +11,7 @@ from fairbench.core.body.words import told
 from fairbench.core.exercises.exercise import Version
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
+from tests.every import every
 
 from .poses import IDS, SHELF, VERSIONS
 
@@ -63,7 +64,7 @@ def test_hands_that_differ_are_said_each() -> None:
     assert "hands on the thighs" in told(Movement((("start", both), ("end", both))))
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+@every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_every_version_reads_as_plain_sentences(exercise, version: Version) -> None:
     said = told(version.movement)
     assert said.endswith(".")

@@ -3,7 +3,6 @@ the same."""
 
 import itertools
 
-import pytest
 from hypothesis import given
 from pydantic import TypeAdapter
 
@@ -18,6 +17,7 @@ from fairbench.core.positions import Position
 from fairbench.core.sides import First, Side, Sides, passes_of
 from fairbench.core.teaching.score import Beat, beats_of
 from tests.core import strategies
+from tests.every import every
 
 
 def every_dose() -> list[Dose]:
@@ -70,9 +70,7 @@ def agrees(dose: Dose) -> None:
     assert all(1 <= number <= of for number, of in numbers)
 
 
-@pytest.mark.parametrize(
-    "dose", every_dose(), ids=lambda dose: f"{short(dose)} {dose.sides} {dose.ending} {dose.share}"
-)
+@every("dose", every_dose(), ids=lambda dose: f"{short(dose)} {dose.sides} {dose.ending} {dose.share}")
 def test_words_sum_score_and_screen_agree(dose: Dose) -> None:
     agrees(dose)
 

@@ -18,6 +18,7 @@ from fairbench.core.sides import Side, Sides
 from fairbench.core.teaching.score import beats_of
 from tests.core import strategies
 from tests.core.strategies import SHELF
+from tests.every import every
 
 
 @given(strategies.loads)
@@ -128,7 +129,7 @@ def test_the_fit_counts_the_load_and_the_effort_that_are_set() -> None:
 EFFORTS = [None, *(Effort(EffortScale.OF_TEN, (step,)) for step in range(11))]
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_an_effort_only_adds_to_what_the_movement_itself_asks(exercise) -> None:
     for version in exercise.versions:
         asked = [most(version, replace(version.dose, effort=effort), "strain") for effort in EFFORTS]

@@ -10,6 +10,7 @@ from fairbench.core.exercises.limbs import Limbs
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side, Sides
 from tests.core.strategies import SHELF
+from tests.every import every
 
 
 @pytest.mark.parametrize(
@@ -24,7 +25,7 @@ def test_a_cue_for_a_side(cue: str, side: Side | None, said: str) -> None:
     assert say(cue, side) == said
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_every_cue_begins_with_a_capital(exercise: Exercise) -> None:
     for version in exercise.versions:
         for cue in (*version.cues.set_up, *version.cues.do, *version.cues.watch, version.cues.stop, version.breath):
@@ -37,7 +38,7 @@ _AFTER_SIDE = re.compile(r"\b(?:working|other)\b(?! [a-z])")
 _READS_ALONE = ("the other.", "each other")
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_side_words_are_whole_on_both_sides_and_without_one(exercise: Exercise) -> None:
     """No token is left over, "to the working" is never said, and the mirrored cue differs by its side words alone."""
     for version in exercise.versions:
@@ -57,7 +58,7 @@ def swapped(text: str) -> str:
     return re.sub(r"\b(left|right)\b", lambda found: {"left": "right", "right": "left"}[found[0]], text)
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_one_side_at_a_time_says_which_and_both_together_says_none(exercise: Exercise) -> None:
     for version in exercise.versions:
         cues = (*version.cues.set_up, *version.cues.do)
@@ -81,7 +82,7 @@ def test_the_second_side_is_not_told_of_another(cues, said) -> None:
     assert on_second_side(cues) == said
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_no_cue_is_lost_on_the_second_side(exercise: Exercise) -> None:
     for version in exercise.versions:
         second = on_second_side(version.cues.do)
@@ -111,7 +112,7 @@ _IN_EVERY_VERSION = {
 }
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_a_name_makes_sense_beside_every_version(exercise: Exercise) -> None:
     for text in (exercise.name, exercise.short):
         for word in text.lower().split():

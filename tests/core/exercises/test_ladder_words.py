@@ -9,9 +9,10 @@ from fairbench.core.exercises.exercise import Exercise
 from fairbench.core.exercises.ladder import Difference, steps_of
 from fairbench.core.exercises.ladder_words import in_words, plain
 from tests.core.strategies import SHELF
+from tests.every import every
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_every_step_is_told_in_words_and_never_by_a_name_of_ours(exercise: Exercise) -> None:
     for found in steps_of(exercise):
         for difference in found.more:

@@ -15,6 +15,7 @@ from fairbench.core.formats.successors_doc import load_successors
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.readable import readable
 from fairbench.core.sides import Sides
+from tests.every import every
 
 SHELF = load_shelf()
 VERSIONS = [(exercise, version) for exercise in SHELF for version in exercise.versions]
@@ -25,7 +26,7 @@ def plan_with(sides: Sides) -> Plan:
     return Plan("P", 45, (Block(BlockKind.STRENGTHEN, (Item("a", "band-row", "one-arm", dose),)),))
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=[f"{e.id}-{v.id}" for e, v in VERSIONS])
+@every(("exercise", "version"), VERSIONS, ids=[f"{e.id}-{v.id}" for e, v in VERSIONS])
 def test_every_version_says_how_its_limbs_work(exercise, version) -> None:
     assert version.dose.sides in version.sides
     for sides in Sides:

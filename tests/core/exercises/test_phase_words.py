@@ -7,6 +7,7 @@ import pytest
 
 from fairbench.core.exercises.phase_words import SLIGHT, PhaseWords, phase_words, points_of
 from fairbench.core.formats.catalogue_doc import load_shelf
+from tests.every import every
 
 SHELF = load_shelf()
 UP = {"lift", "rise", "slide up", "step up", "float up"}
@@ -22,7 +23,7 @@ def rises(version, least: float) -> tuple[bool, bool]:
     return any(part > least for part in steep), any(part < -least for part in steep)
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_what_is_called_up_goes_up_and_what_is_called_down_goes_down(exercise) -> None:
     for version in exercise.versions:
         words = phase_words(exercise, version)

@@ -3,10 +3,9 @@
 import re
 from collections.abc import Iterator
 
-import pytest
-
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.formats.catalogue_doc import load_shelf
+from tests.every import every
 
 SHELF = load_shelf()
 LONGEST_SENTENCE = 20
@@ -47,7 +46,7 @@ def sentences(version: Version) -> Iterator[str]:
         yield from re.split(r"(?<=[.;:!?]) ", text)
 
 
-@pytest.mark.parametrize("exercise", list(SHELF), ids=lambda exercise: exercise.id)
+@every("exercise", list(SHELF), ids=lambda exercise: exercise.id)
 def test_sentences_are_short_and_their_words_plain(exercise: Exercise) -> None:
     for version in exercise.versions:
         for sentence in sentences(version):
@@ -55,7 +54,7 @@ def test_sentences_are_short_and_their_words_plain(exercise: Exercise) -> None:
             assert not HARD.search(sentence), (version.id, sentence)
 
 
-@pytest.mark.parametrize(("exercise", "version"), ALL, ids=IDS)
+@every(("exercise", "version"), ALL, ids=IDS)
 def test_cues_name_only_what_the_version_has(exercise: Exercise, version: Version) -> None:
     for sentence in [text for cue in (*version.cues.set_up, *version.cues.do) for text in re.split(r"(?<=[.;]) ", cue)]:
         for thing, (words, props) in THINGS.items():
@@ -64,7 +63,7 @@ def test_cues_name_only_what_the_version_has(exercise: Exercise, version: Versio
                 assert offered or props & set(version.props), (thing, sentence)
 
 
-@pytest.mark.parametrize(("exercise", "version"), ALL, ids=IDS)
+@every(("exercise", "version"), ALL, ids=IDS)
 def test_one_hand_is_not_told_of_a_load_in_each(exercise: Exercise, version: Version) -> None:
     one = [held.prop for held in version.movement.held if held.where == "hand"]
     assert not (one and any("each hand" in cue for cue in version.cues.set_up)), version.cues.set_up

@@ -2,13 +2,13 @@
 
 from pathlib import Path
 
-import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from fairbench.core.exercises.search import Wanted, find
 from fairbench.core.exercises.search_index import asked_words, index_of, stem
 from fairbench.core.formats.catalogue_doc import load_shelf
+from tests.every import every
 
 SHELF = load_shelf()
 SEARCHES = [
@@ -33,7 +33,7 @@ def test_what_is_meant_comes_first() -> None:
     assert len(three) <= (1 - FIRST_THREE) * len(SEARCHES), three
 
 
-@pytest.mark.parametrize("exercise", list(SHELF), ids=lambda exercise: exercise.id)
+@every("exercise", list(SHELF), ids=lambda exercise: exercise.id)
 def test_every_exercise_is_found_first_by_its_own_name(exercise) -> None:
     best, *_ = find(SHELF, Wanted(exercise.name))
     assert best.exercise.name == exercise.name

@@ -17,12 +17,13 @@ from fairbench.core.exercises.spread import spread
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side
+from tests.every import every
 
 SHELF = load_shelf()
 VERSIONS = [(exercise, version) for exercise in SHELF for version in exercise.versions]
 IDS = [f"{exercise.id}/{version.id}" for exercise, version in VERSIONS]
-each_exercise = pytest.mark.parametrize("exercise", list(SHELF), ids=lambda e: e.id)
-each_version = pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=IDS)
+each_exercise = every("exercise", list(SHELF), ids=lambda e: e.id)
+each_version = every(("exercise", "version"), VERSIONS, ids=IDS)
 
 
 def test_there_is_enough_of_everything() -> None:

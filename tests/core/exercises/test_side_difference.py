@@ -1,16 +1,15 @@
 """What a difference between left and right is, over the whole shelf."""
 
-import pytest
-
 from fairbench.core.exercises.aim import Quality
 from fairbench.core.exercises.limbs import Limbs
 from fairbench.core.exercises.side_difference import SideDifference, side_difference
 from fairbench.core.formats.catalogue_doc import load_shelf
+from tests.every import every
 
 SHELF = load_shelf()
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_every_version_says_which(exercise) -> None:
     for version in exercise.versions:
         found = side_difference(exercise, version)

@@ -19,6 +19,7 @@ from fairbench.core.people.conditions import ConditionError, Declared
 from fairbench.core.people.rules import Effect, read_when
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
+from tests.every import every
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
@@ -126,7 +127,7 @@ def examples(given: tuple) -> list[DemandSet]:
     return found
 
 
-@pytest.mark.parametrize(("condition", "rule"), RULES, ids=IDS)
+@every(("condition", "rule"), RULES, ids=IDS)
 def test_every_rule_meets_its_own_examples(condition, rule) -> None:
     declared = Declared(condition.id, Side.RIGHT if condition.sided else None)
     assert rule.triggers
@@ -139,7 +140,7 @@ def test_every_rule_meets_its_own_examples(condition, rule) -> None:
         assert not any(triggered_rules(declared, [rule], way) for way in ways), rule.spares
 
 
-@pytest.mark.parametrize(("condition", "rule"), RULES, ids=IDS)
+@every(("condition", "rule"), RULES, ids=IDS)
 def test_every_rule_is_said_plainly(condition, rule) -> None:
     assert rule.because.endswith(".")
     assert len(rule.because) < 130
@@ -182,7 +183,7 @@ def test_what_helps_is_favoured() -> None:
     assert effects("heel-raise/at-the-rail", Declared("fear-of-falling")) == set()
 
 
-@pytest.mark.parametrize("condition", list(CONDITIONS), ids=lambda c: c.id)
+@every("condition", list(CONDITIONS), ids=lambda c: c.id)
 def test_nothing_warns_of_everything(condition) -> None:
     """Half the shelf stays fine or eased, whatever one has; only what keeps one in the chair, or up from the floor and
     off both arms, leaves less."""

@@ -26,6 +26,7 @@ from fairbench.core.people.person import Group, Override, Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.sides import Side
+from tests.every import every
 
 from .everything import every_item
 
@@ -266,7 +267,7 @@ def test_where_newcomers_start_is_never_harder_than_what_is_planned() -> None:
     assert marked > 100
 
 
-@pytest.mark.parametrize("condition", list(CONDITIONS), ids=lambda condition: condition.id)
+@every("condition", list(CONDITIONS), ids=lambda condition: condition.id)
 def test_a_newcomer_with_a_condition_stays_within_what_suits_meanwhile(condition) -> None:
     """Nobody goes to the floor alone or off the rail, and nothing is done that is to be avoided."""
     declared = (Declared(condition.id),)

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 from pathlib import Path
 
-import pytest
 import yaml
 
 from fairbench.core.fit.profile import profile_of
@@ -15,6 +14,7 @@ from fairbench.core.people.red_flags import flags_of
 from fairbench.core.people.rules import Effect
 from fairbench.core.people.standing import clearance_wanted, talk_wanted
 from fairbench.core.sides import Side
+from tests.every import every
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
@@ -86,7 +86,7 @@ def test_agreement_and_every_miss() -> None:
     assert 1 - len(misses) / len(ALL) >= LEAST_AGREEMENT
 
 
-@pytest.mark.parametrize("one", ALL, ids=[f"{case['who']}-{case['does']}" for case in CASES])
+@every("one", ALL, ids=[f"{case['who']}-{case['does']}" for case in CASES])
 def test_no_miss_is_serious(one) -> None:
     assert not one.is_serious, one
 

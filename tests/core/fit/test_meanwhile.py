@@ -17,6 +17,7 @@ from fairbench.core.plan.plan import Block, Item, Plan, take_version
 from fairbench.core.plan.readable import readable
 from fairbench.core.positions import Level
 from fairbench.core.sides import Side
+from tests.every import every
 
 from .everything import every_item
 
@@ -30,7 +31,7 @@ def plan_of(item: Item) -> Plan:
     return Plan("P", 45, (Block(SHELF.exercise(item.exercise).block, (item,)),))
 
 
-@pytest.mark.parametrize("time", ITEMS, ids=lambda time: f"{time.exercise.id}/{time.version.id}")
+@every("time", ITEMS, ids=lambda time: f"{time.exercise.id}/{time.version.id}")
 def test_what_is_offered_can_be_done_where_one_is(time) -> None:
     offered = list(meanwhile_choices(time, SHELF))
     assert OTHERS_OFFERED <= len(offered) == len(set(offered))

@@ -2,17 +2,19 @@
 
 import random
 
-import pytest
-
+from fairbench.core.exercises.exercise import Version
 from fairbench.core.exercises.limbs import Limbs
 from fairbench.core.fit.profile import profile_of
+from fairbench.core.fit.rest_places import rest_places
 from fairbench.core.fit.verdict import Verdict, VerdictKind
 from fairbench.core.fit.ways import base_of_support, is_unsupported
 from fairbench.core.fit.words import in_words
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.conditions import Declared
 from fairbench.core.people.rules import Effect
 from fairbench.core.positions import Level
+from tests.every import every
 
 from .everything import every_item, verdicts, ways_to_declare
 
@@ -65,18 +67,24 @@ def follows_what_applies(verdict: Verdict) -> None:
         assert bool(eases) == bool(side.easings)
 
 
-@pytest.mark.parametrize(
-    "declared", DECLARATIONS, ids=lambda d: "-".join(filter(None, (d.condition, d.side, d.severity, d.stage)))
-)
+def has_two_places_to_rest(done: set[Version], declared: Declared) -> None:
+    for version in done:
+        offered = rest_places(version, (declared,), SHELF, CONDITIONS)
+        assert len({place.words for place in offered}) == 2, version.id
+
+
+@every("declared", DECLARATIONS, ids=lambda d: "-".join(filter(None, (d.condition, d.side, d.severity, d.stage))))
 def test_one_condition(declared) -> None:
-    for verdict in verdicts((declared,), ALL, SHELF, CONDITIONS):
+    found = verdicts((declared,), ALL, SHELF, CONDITIONS)
+    for verdict in found:
         is_in_one_place(verdict)
         is_told(verdict)
         is_not_let_go_of(verdict)
         follows_what_applies(verdict)
+    has_two_places_to_rest({verdict.version for verdict in found if verdict.version is not None}, declared)
 
 
-@pytest.mark.parametrize("seed", range(PAIRS))
+@every("seed", range(PAIRS))
 def test_pairs(seed) -> None:
     first, second = random.Random(seed).sample([d for d in DECLARATIONS if d.severity or d.stage or d.side], 2)
     if first.condition == second.condition or second.condition in CONDITIONS.condition(first.condition).excludes:
@@ -88,7 +96,7 @@ def test_pairs(seed) -> None:
         follows_what_applies(verdict)
 
 
-@pytest.mark.parametrize("condition", list(CONDITIONS), ids=lambda condition: condition.id)
+@every("condition", list(CONDITIONS), ids=lambda condition: condition.id)
 def test_not_said_is_never_milder_than_any_option(condition) -> None:
     unsaid, *options = [declared for declared in ways_to_declare(condition) if declared.side is None]
     loosest = len(Effect)

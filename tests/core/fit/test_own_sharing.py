@@ -19,6 +19,7 @@ from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.timeline import ItemTime
 from fairbench.core.sides import First, Side, Sides
+from tests.every import every
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
@@ -86,7 +87,7 @@ def test_nothing_is_said_where_both_sides_work_at_once() -> None:
     assert not fit_item(wren, time, SHELF, CONDITIONS, frozenset({"band-row"})).differs
 
 
-@pytest.mark.parametrize("condition", list(CONDITIONS), ids=lambda condition: condition.id)
+@every("condition", list(CONDITIONS), ids=lambda condition: condition.id)
 def test_one_side_alone_never_gives_work_to_a_side_that_cautions_rest(condition) -> None:
     for side in Side if condition.sided else (None,):
         plain = Person("p", "P", conditions=(Declared(condition.id, side),))

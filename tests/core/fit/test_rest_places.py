@@ -1,4 +1,5 @@
-"""Two places to rest, for whoever it is and wherever they are, within what is known of them."""
+"""Two places to rest, for whoever it is and wherever they are, within what is known of them. That everybody has two
+wherever the fit puts them is held in :mod:`.test_one_place`."""
 
 import pytest
 
@@ -12,21 +13,12 @@ from fairbench.core.plan.rest_places import PLACES, rest_words, usual_places
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
 
-from .everything import every_item, verdicts, ways_to_declare
+from .everything import every_item
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
 ITEMS = every_item(SHELF)
 BY_VERSION = {time.version.id: time for time in ITEMS}
-
-
-@pytest.mark.parametrize("condition", list(CONDITIONS), ids=lambda condition: condition.id)
-def test_everybody_has_two_wherever_the_fit_puts_them(condition) -> None:
-    for declared in ways_to_declare(condition):
-        done = {v.version for v in verdicts((declared,), ITEMS, SHELF, CONDITIONS) if v.version is not None}
-        for version in done:
-            offered = rest_places(version, (declared,), SHELF, CONDITIONS)
-            assert len({place.words for place in offered}) == 2, (declared, version.id)
 
 
 @pytest.mark.parametrize("position", list(Position))

@@ -20,6 +20,7 @@ from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan
 from fairbench.core.plan.session_templates import MOST_SETS, draft
 from fairbench.core.plan.shares import share_bounds
+from tests.every import every
 
 SHELF = load_shelf()
 
@@ -129,7 +130,7 @@ def test_an_own_exercise_is_read_with_every_pose_held_up() -> None:
         exercise_value(document, load_shelf().props)
 
 
-@pytest.mark.parametrize("exercise", list(SHELF), ids=lambda e: e.id)
+@every("exercise", list(SHELF), ids=lambda e: e.id)
 def test_a_movement_goes_out_and_comes_back_the_same(exercise) -> None:
     for version in exercise.versions:
         doc = MovementDoc.model_validate(movement_document(version.movement))

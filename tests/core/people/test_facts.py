@@ -16,6 +16,7 @@ from fairbench.core.people.rules import Effect
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.sides import Side
+from tests.every import every
 
 CONDITIONS, SHELF = load_conditions(), load_shelf()
 DAY = datetime.date(2026, 11, 26)
@@ -79,7 +80,7 @@ def test_a_figure_not_said_is_the_least() -> None:
     assert CONDITIONS.words(Declared("limit-hip-bend", Side.LEFT, measure=90)) == "limit on bending the hip, left, 90°"
 
 
-@pytest.mark.parametrize("condition", [c for c in CONDITIONS if c.measure], ids=lambda c: c.id)
+@every("condition", [c for c in CONDITIONS if c.measure], ids=lambda c: c.id)
 def test_a_lower_figure_is_never_milder(condition) -> None:
     """Over the whole shelf: whatever a higher limit speaks against, a lower one does too."""
     figures = [condition.measure.most, (condition.measure.least + condition.measure.most) / 2, condition.measure.least]

@@ -17,6 +17,7 @@ from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.readable import readable
 from tests.core.strategies import SHELF
+from tests.every import every
 
 EVER = [
     tuple(line.split())
@@ -34,7 +35,7 @@ def test_everything_offered_today_is_on_the_list_of_what_ever_was() -> None:
     assert offered - set(EVER) == set()
 
 
-@pytest.mark.parametrize(("exercise", "version"), EVER)
+@every(("exercise", "version"), EVER)
 def test_whatever_was_ever_offered_can_be_read_and_compiled(exercise: str, version: str) -> None:
     found = readable(plan_of(Item("a", exercise, version)), SHELF, load_successors())
     assert len(list(found.plan.items())) == 1, found.told

@@ -3,8 +3,6 @@
 from collections.abc import Iterable
 from dataclasses import replace
 
-import pytest
-
 from fairbench.core.dose.work import Calls, ContractRelax, Hold
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.plan_doc import plan_document, plan_value
@@ -16,10 +14,11 @@ from fairbench.core.plan.points import fit_points, pick_points
 from fairbench.core.plan.timeline import ItemTime, StepKind, Timeline
 from fairbench.core.sides import Side, Sides
 from fairbench.core.teaching.score import beats_of
+from tests.every import every
 
 SHELF = load_shelf()
 CLASSES = load_ready_classes()
-every_class = pytest.mark.parametrize("ready", CLASSES.values(), ids=lambda ready: ready.id)
+every_class = every("ready", CLASSES.values(), ids=lambda ready: ready.id)
 
 
 def timeline(name: str, share: float | None = None) -> Timeline:

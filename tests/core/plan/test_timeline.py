@@ -18,6 +18,7 @@ from fairbench.core.sides import Side, Sides
 from fairbench.core.teaching.score import beats_of
 from tests.core import strategies
 from tests.core.strategies import SHELF
+from tests.every import every
 
 CURL = Dose(Repetitions(10, Tempo(2, 0, 2, 0)), Sides.EACH_SIDE, sets=3, rest=30, switch=5)
 
@@ -81,7 +82,7 @@ def test_each_thing_is_got_ready_in_its_own_words(exercise: str, version: str, s
     assert [s.says for s in compiled(item).steps if s.kind is StepKind.FETCH] == says
 
 
-@pytest.mark.parametrize("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
+@every("exercise", SHELF.exercises.values(), ids=lambda exercise: exercise.id)
 def test_nobody_takes_what_stands_in_the_room_or_goes_to_a_chair_they_sit_on(exercise: Exercise) -> None:
     rise = Item("z", "heel-raise", SHELF.exercise("heel-raise").base)
     for version in exercise.versions:

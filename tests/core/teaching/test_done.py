@@ -14,6 +14,7 @@ from fairbench.core.sides import Side
 from fairbench.core.teaching.done import ClassLog, DoneState, Extra, Stay, Worked, as_planned, done_of, exercises_done
 from fairbench.core.teaching.log import Noted, pauses_of, spans_of
 from fairbench.core.teaching.planned import labels_of, planned_of
+from tests.every import every
 
 LEFT, RIGHT = Side.LEFT, Side.RIGHT
 SHELF = load_shelf()
@@ -40,7 +41,7 @@ def test_the_work_of_an_item_stands_by_side_as_it_is_counted() -> None:
     assert planned_value(planned_document(ONE)) == ONE
 
 
-@pytest.mark.parametrize("exercise", sorted(SHELF.exercises))
+@every("exercise", sorted(SHELF.exercises))
 def test_of_every_version_the_work_adds_up(exercise: str) -> None:
     """By side, the seconds of the timeline's work, and as many counts as are called."""
     for version in SHELF.exercise(exercise).versions:
