@@ -7,7 +7,7 @@ from functools import lru_cache, partial
 
 from ..positions import Position
 from ..sides import Side
-from .movement import Movement, solved
+from .movement import Movement, check_way, solved
 from .path import POSE_NAMES, Path, check_path
 from .pose.contacts import UNDER
 from .pose.holds import ARMS, FEET, LEGS, TOUCHES
@@ -138,7 +138,24 @@ def rest_on(spec: PoseSpec, thing: str) -> PoseSpec:
 
 
 def change_position(movement: Movement, position: Position) -> tuple[Movement, tuple[str, ...]]:
-    """Every pose in another position, with arms, trunk and prop where they can stay there; and what could not."""
+    """Every pose in another position, with arms, trunk and prop where they can stay there; and what could not. What
+    each pose could keep by itself, but not on the way to the next, is let go of in all of them."""
+    for least in range(_TRIES):
+        poses, dropped = _begun_in(movement, position, least)
+        moved = replace(movement, poses=poses)
+        if _goes(moved):
+            break
+    return moved, dropped
+
+
+_TRIES = 4
+"""How much is let go of in turn: nothing, how the trunk leans, the arms, arms and trunk."""
+
+
+def _begun_in(
+    movement: Movement, position: Position, least: int
+) -> tuple[tuple[tuple[str, PoseSpec], ...], tuple[str, ...]]:
+    """The poses in another position, each with ``least`` or more let go of; and what that was."""
     kept: list[tuple[str, PoseSpec]] = []
     dropped: dict[str, None] = {}
     for name, spec in movement.poses:
@@ -150,14 +167,22 @@ def change_position(movement: Movement, position: Position) -> tuple[Movement, t
             (replace(PoseSpec(position), numbers=tuple(n for n in trunk if n[0] in TRUNK)), ("arms",)),
             (PoseSpec(position), ("arms", "trunk")),
         )
-        spec_now, lost = next((made for made in tries if _stands(made[0])), tries[-1])
+        spec_now, lost = next((made for made in tries[least:] if _stands(made[0])), tries[-1])
         kept.append((name, spec_now))
         dropped |= dict.fromkeys(lost)
         if spec.legs != ("", "") or spec.feet != ("", "") or any(not _is_upper(joint) for joint, _ in spec.numbers):
             dropped["legs"] = None
         if spec.on:
             dropped["what it rested on"] = None
-    return replace(movement, poses=tuple(kept)), tuple(dropped)
+    return tuple(kept), tuple(dropped)
+
+
+def _goes(movement: Movement) -> bool:
+    try:
+        check_way(movement)
+    except PoseError:
+        return False
+    return True
 
 
 def _is_upper(name: str) -> bool:

@@ -19,7 +19,7 @@ from fairbench.core.body.editing import (
     with_path,
     with_pose,
 )
-from fairbench.core.body.movement import Movement, solved
+from fairbench.core.body.movement import Movement, check_way, solved
 from fairbench.core.body.path import Path
 from fairbench.core.body.pose.joints import LIMB, TRUNK, PoseError
 from fairbench.core.body.pose.pose import PoseSpec
@@ -110,6 +110,7 @@ def test_in_another_position_the_legs_begin_anew() -> None:
 def test_whatever_it_was_it_can_be_begun_in_any_position(movement: Movement, position: Position) -> None:
     moved, _ = change_position(movement, position)
     assert [name for name, _ in moved.poses] == [name for name, _ in movement.poses]
+    check_way(moved)
     assert all(held.pose.position is position for _, held in solved(moved))
     assert (moved.held, moved.path) == (movement.held, movement.path)
 
