@@ -38,6 +38,7 @@ def keep(page: Page, version: str, *more: tuple[str, str]) -> None:
 def draw_a_circle(page: Page) -> None:
     page.goto("/shelf/workshop/?from=standing")
     press(page, "#part-arms")
+    press(page, "#limbs-side")
     press(page, "#pose-start")
     choose(page, "#hold-arms", "free")
     turn(page, "shoulder_flex", 5)

@@ -17,6 +17,8 @@ def test_an_exercise_from_nothing_to_the_class(page: Page) -> None:
     page.goto("/shelf/workshop/?from=seated")
     page.locator("#part-arms").click()
     settled(page)
+    page.locator("#limbs-side").click()
+    settled(page)
     page.locator("#hold-arms").select_option("free")
     settled(page)
     before = page.locator(".workshop-figure").first.inner_html()

@@ -6,6 +6,7 @@ app_name = "plans"
 urlpatterns = [
     path("", lists.plans, name="list"),
     path("new/", lists.new, name="new"),
+    path("new/for/<uuid:group_id>/", lists.ready_shares, name="ready_shares"),
     path("import/", files.import_plan, name="import"),
     path("<uuid:plan_id>/", bench.bench, name="bench"),
     path("<uuid:plan_id>/do/<slug:verb>/", bench.do, name="do"),

@@ -53,7 +53,7 @@ def new(request: Request) -> HttpResponse:
         "template_id": asked.get("template", ""),
     }
     group = next((g for g in groups if str(g.id) == context["group_id"]), None)
-    context |= {"group": group, "past": past_classes(group), "shares": ready_for(group)}
+    context |= {"group": group, "past": past_classes(group)}
     if request.htmx:
         return render(request, "plans/_start_from.html", context)
     if request.method == "POST":
@@ -69,6 +69,12 @@ def new(request: Request) -> HttpResponse:
             return render(request, "plans/new.html", context, status=422)
         return redirect("plans:bench", plan.id)
     return render(request, "plans/new.html", context)
+
+
+def ready_shares(request: HttpRequest, group_id: UUID) -> HttpResponse:
+    """How much of each ready class a group would do; it is worked out while the page is read."""
+    group = find(Group, group_id)
+    return render(request, "plans/_ready_shares.html", {"group": group, "shares": ready_for(group)})
 
 
 def _usual_name(groups: list[Group], group_id: str) -> str:
