@@ -39,7 +39,11 @@ def draft(start: str = "standing", *changes: dict[str, str]) -> Draft:
     return made
 
 
-LIFTED = ({"do": "part", "part": "arms"}, {"do": "joint", "joint": "shoulder_flex", "value": "150"})
+LIFTED = (
+    {"do": "part", "part": "arms"},
+    {"do": "limbs", "limbs": "side"},
+    {"do": "joint", "joint": "shoulder_flex", "value": "150"},
+)
 
 
 def document(made: Draft) -> dict[str, Any]:

@@ -1,5 +1,6 @@
 """Who may see what: nothing without signing in, nothing of another practice, no data in logs."""
 
+import json
 import logging
 import re
 from pathlib import Path
@@ -11,11 +12,14 @@ from django.utils import timezone
 from django_scopes import scope, scopes_disabled
 from django_scopes.exceptions import ScopeError
 
+from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.classes import actions as class_actions
 from fairbench.web.classes.inputs import HereInput
 from fairbench.web.classes.models import Incident
+from fairbench.web.exercises.models import UnfinishedExercise
+from fairbench.web.exercises.workshop.draft import begin
 from fairbench.web.people.health_actions import begin_screening
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan as stored
@@ -59,6 +63,17 @@ OF_NO_PRACTICE = OPEN_TO_ALL | {
     "workshop",
     "workshop_change",
     "workshop_save",
+    "workshop_keep",
+    "import_exercises",
+    "own_yaml",
+    "own_json",
+    "yaml",
+    "json",
+    "compare",
+    "copy",
+    "move_version",
+    "own_name",
+    "favourite",
     "archive",
     "today",
     "groups",
@@ -107,6 +122,9 @@ def addresses(actor, plan, group, meeting):
         "verb": "remove",
         "exercise_id": "band-row",
         "version_id": "one-arm",
+        "kept": UnfinishedExercise.objects.create(
+            practice=actor.practice, user=actor.user, draft=json.loads(begin(load_shelf(), "standing").packed())
+        ).id,
         "user_id": actor.user.id,
         "token": "no-such-token",
         "kind": "json",
@@ -214,6 +232,7 @@ CLOSED_TO_ASSISTANTS = {
     "person_file",
     "export",
     "workshop",
+    "import_exercises",
 }
 ASSISTANTS_CHANGE = {
     "here",

@@ -198,7 +198,7 @@ def test_every_ready_class_is_offered_with_its_place_its_things_and_its_line(cli
     assert page.count('class="bench-drawing"') == 21
     sticks = page.split("<b>Stick mobility, standing or seated</b>")[1].split("</label>")[0]
     facts = " ".join(sticks.split('class="ready-facts">')[1].split("</small>")[0].split())
-    assert facts == "15 min · mobility · standing · with stick"
+    assert facts == "Gentle · 15 min · mobility · standing · with stick"
 
 
 def test_a_plan_starts_from_a_ready_class(client_in, group) -> None:

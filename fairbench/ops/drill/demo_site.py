@@ -37,6 +37,7 @@ def real_ids() -> dict[str, object]:
             "number": 1,
             "verb": "",
             "exercise_id": "bridge",
+            "kept": person.id,
             "version_id": "full-bridge",
             "user_id": signed_in.id,
             "kind": "json",

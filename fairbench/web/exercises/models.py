@@ -53,7 +53,7 @@ class OwnName(PracticeModel):
 class Favourite(PracticeModel):
     """An exercise that somebody likes to have at hand."""
 
-    user = models.ForeignKey("accounts.User", on_delete=models.CASCADE, related_name="favourites")
+    user = models.ForeignKey("accounts.User", on_delete=models.PROTECT, related_name="favourites")
     slug = models.SlugField(max_length=60)
 
     class Meta:

@@ -61,8 +61,9 @@ def plan_of_class(group: Group | None, start: str) -> core.Plan:
 
 
 def ready_for(group: Group | None) -> dict[str, str]:
-    """How much of each ready class a group would do, in words, by the class's id; nothing where nobody is there."""
-    people = core_group(group).people
+    """How much of each ready class a group would do, in words, by the class's id; nothing where nobody is there. Whom
+    to talk to first is not counted."""
+    people = tuple(person for person in core_group(group).people if not person.talk_first)
     if not people:
         return {}
     return {ready_id: _said(ready.plan, people) for ready_id, ready in load_ready_classes().items()}

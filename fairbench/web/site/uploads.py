@@ -14,8 +14,8 @@ def uploaded(request: HttpRequest, largest: int, what: str) -> bytes:
     upload = request.FILES.get("file")
     carried = request.POST.get(CARRIED, "")
     if upload is None and not carried:
-        raise InputError("choose a file first", "file")
+        raise InputError("Choose a file first.")
     size = upload.size if upload is not None else len(carried)
     if size and size > largest:
-        raise InputError(f"the file is {size / 1e6:.1f} MB; {what} has at most {largest / 1e6:g} MB", "file")
+        raise InputError(f"The file is {size / 1e6:.1f} MB; {what} has at most {largest / 1e6:g} MB.")
     return bytes(upload.read()) if upload is not None else carried.encode()

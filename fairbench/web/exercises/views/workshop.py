@@ -2,6 +2,7 @@
 
 import json
 from typing import Any
+from uuid import UUID
 
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
@@ -119,7 +120,7 @@ def keep(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def discard(request: HttpRequest, kept: str) -> HttpResponse:
+def discard(request: HttpRequest, kept: UUID) -> HttpResponse:
     """Let go of an unfinished draft."""
     row = find(UnfinishedExercise, kept)
     actions.discard_unfinished(actor_of(request), row.id)
