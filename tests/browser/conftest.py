@@ -92,13 +92,14 @@ def site(transactional_db, server):
 
 @pytest.fixture
 def page(site: str, browser: Browser):
-    """A page signed in to the demo, at nothing yet. Any error of a script fails the test."""
+    """Today, signed in to the demo. Any error of a script fails the test."""
     context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=site)
     context.add_cookies([{"name": settings.SESSION_COOKIE_NAME, "value": session_of_the_demo(), "url": site}])
     opened = context.new_page()
     opened.set_default_timeout(15_000)
     errors: list[str] = []
     opened.on("pageerror", lambda error: errors.append(str(error)))
+    opened.goto("/")
     yield opened
     context.close()
     assert errors == []

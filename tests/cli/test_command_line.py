@@ -7,6 +7,8 @@ from pathlib import Path
 import pytest
 
 from fairbench.cli.__main__ import main
+from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.formats.exercises_doc import exercise_document, write_json, write_yaml
 
 PLAN = str(Path(__file__).resolve().parents[2] / "docs/formats/example-plan.json")
 
@@ -220,3 +222,20 @@ def test_every_movement_of_the_ready_classes_has_its_version(capsys) -> None:
     assert len(classes) == 21
     assert sum(len(one["movements"]) for one in classes) == shown.count(" → ")
     assert all(movement["versions"] for one in classes for movement in one["movements"])
+
+
+def test_exercises_of_ones_own_come_along_from_a_file(tmp_path, capsys) -> None:
+    documents = [{**exercise_document(load_shelf().exercise("band-row")), "id": "own-haul", "name": "Hauling the nets"}]
+    for name, text in (("own.yaml", write_yaml(documents)), ("own.json", write_json(documents))):
+        file = tmp_path / name
+        file.write_text(text, encoding="utf-8")
+        assert main(["catalogue", "--exercises", str(file), "hauling"]) == 0
+        assert "Hauling the nets" in capsys.readouterr().out
+        assert main(["demands", "--exercises", str(file), "own-haul/one-arm"]) == 0
+        assert main(["figure", "--exercises", str(file), "own-haul", "-o", str(tmp_path / "haul.svg")]) == 0
+        capsys.readouterr()
+    assert main(["catalogue", "hauling"]) == 0
+    assert "Hauling" not in capsys.readouterr().out
+    (tmp_path / "bad.yaml").write_text(write_yaml([{**documents[0], "base": "none"}]), encoding="utf-8")
+    assert main(["catalogue", "--exercises", str(tmp_path / "bad.yaml")]) == 2
+    assert "line" in capsys.readouterr().err

@@ -1,7 +1,9 @@
 """The shelf, figures and the workshop over HTTP; own exercises stay within their practice."""
 
 import gzip
+import html
 import json
+import re
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -20,7 +22,7 @@ from fairbench.core.positions import Position
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.exercises import actions
-from fairbench.web.exercises.models import OwnExercise, OwnExerciseRevision
+from fairbench.web.exercises.models import OwnExercise, OwnExerciseRevision, UnfinishedExercise
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.exercises.workshop.changes import CHANGES, change
 from fairbench.web.exercises.workshop.draft import begin, unpacked
@@ -357,3 +359,120 @@ def test_an_exercise_in_a_plan_file_that_is_none_is_named_and_nothing_is_kept(cl
     assert "exercises[0].versions[0]" in answer.content.decode()
     with scope(practice=stranger.practice):
         assert not OwnExercise.objects.exists()
+
+
+def kept(client, made, **fields: str):
+    return client.post("/shelf/workshop/keep/", {**SAID, **fields, "draft": made.packed()})
+
+
+def test_an_unfinished_exercise_is_kept_says_what_lacks_and_is_offered_to_nobody(client_in, actor) -> None:
+    made = draft("standing", *LIFTED)
+    opened = kept(client_in, made, name="", purpose="", do="")["Location"]
+    row = UnfinishedExercise.objects.get()
+    assert opened == f"/shelf/workshop/?kept={row.id}"
+    page = client_in.get(opened).content.decode()
+    assert "It lacks: Do, one cue a line, Name of the exercise, What it helps with in daily life." in page
+    assert 'value="Harbour"' in page
+    assert "150°" in page
+    shelf = client_in.get("/shelf/").content.decode()
+    assert "lacks Do, one cue a line" in shelf
+    assert not OwnExercise.objects.exists()
+    found = client_in.get("/shelf/?q=harbour", headers={"HX-Request": "true"}).content.decode()
+    assert "standing reach" not in found
+
+    kept(client_in, made, kept=str(row.id))
+    assert UnfinishedExercise.objects.get().fields["name"] == "Harbour reach"
+    saved = client_in.post("/shelf/workshop/save/", {**SAID, "draft": made.packed(), "kept": str(row.id)})
+    assert saved.status_code == 302
+    assert not UnfinishedExercise.objects.exists()
+    assert OwnExercise.objects.count() == 1
+
+    kept(client_in, made)
+    row = UnfinishedExercise.objects.get()
+    stranger = Client()
+    stranger.force_login(UserFactory())
+    assert stranger.get(f"/shelf/workshop/?kept={row.id}").status_code == 404
+    assert stranger.post(f"/shelf/workshop/{row.id}/discard/").status_code == 404
+    assert client_in.post(f"/shelf/workshop/{row.id}/discard/").status_code == 302
+    assert not UnfinishedExercise.objects.exists()
+
+
+def test_changes_are_taken_back_one_by_one(client_in) -> None:
+    def sent(page: str, **fields: str):
+        found = {name: re.search(f'name="{name}" value="(.*?)"', page) for name in ("draft", "before")}
+        hidden = {name: html.unescape(value[1]) for name, value in found.items()}
+        return client_in.post("/shelf/workshop/change/", {**hidden, **fields})
+
+    first = client_in.get("/shelf/workshop/?from=standing").content.decode()
+    assert re.search(r'id="undo-change"[^>]*disabled', first)
+    raised = sent(sent(first, do="part", part="arms").content.decode(), do="joint", joint="shoulder_flex", value="150")
+    seated = sent(raised.content.decode(), do="position", position="seated")
+    assert unpacked(packed(seated)).movement.poses[0][1].position is Position.SEATED
+    back = sent(seated.content.decode(), do="undo")
+    assert unpacked(packed(back)).movement == unpacked(packed(raised)).movement
+    at_first = sent(back.content.decode(), do="undo")
+    assert unpacked(packed(at_first)).movement == begin(practice_shelf(), "standing").movement
+    refused = sent(at_first.content.decode(), do="undo")
+    assert refused.status_code == 422
+    assert "There is nothing to take back" in refused.content.decode()
+    for broken in ("{", "[1]", '["x"]'):
+        answer = client_in.post("/shelf/workshop/change/", {"draft": packed(seated), "before": broken, "do": "undo"})
+        assert answer.status_code in (400, 422)
+
+
+def packed(answer) -> str:
+    return html.unescape(re.search('name="draft" value="(.*?)"', answer.content.decode())[1])
+
+
+@pytest.mark.parametrize(
+    ("fields", "kind", "figures"),
+    [
+        ({"dose": "hold", "amount": "20"}, "hold", {"seconds": 20}),
+        ({"dose": "ramped_isometric", "amount": "3"}, "ramped_isometric", {"rounds": 3}),
+        ({"dose": "staged_isometric"}, "staged_isometric", {}),
+        ({"dose": "contract_relax", "amount": "2"}, "contract_relax", {"rounds": 2}),
+        ({"dose": "pulses", "amount": "12"}, "pulses", {"count": 12}),
+        ({"dose": "sequence", "amount": "5"}, "sequence", {}),
+    ],
+)
+def test_every_kind_of_dose_can_be_chosen(client_in, fields, kind: str, figures: dict) -> None:
+    given = {**SAID, **fields, "version": "500 g", "draft": draft("standing", *LIFTED).packed()}
+    assert client_in.post("/shelf/workshop/save/", given).status_code == 302
+    version = OwnExercise.objects.get().document["versions"][0]
+    assert (version["id"], version["name"]) == ("v-500-g", "500 g")
+    assert version["dose"]["kind"] == kind
+    assert figures.items() <= version["dose"].items()
+
+
+def test_what_does_not_move_is_refused_unless_it_is_held(client_in) -> None:
+    still = draft("standing")
+    given = {**SAID, "draft": still.packed()}
+    refused = client_in.post("/shelf/workshop/save/", given)
+    assert refused.status_code == 422
+    assert "Nothing moves: all poses are the same." in refused.content.decode()
+    too_many = client_in.post("/shelf/workshop/save/", {**given, "dose": "breaths", "amount": "600"})
+    assert too_many.status_code == 422
+    assert client_in.post("/shelf/workshop/save/", {**given, "dose": "hold", "amount": "30"}).status_code == 302
+
+
+def test_a_version_joins_a_copy_of_the_ladder_it_began_from(client_in, actor) -> None:
+    page = client_in.get("/shelf/workshop/?from=push-up/at-wall").content.decode()
+    assert "a version of Push up, in a copy of your own" in page
+    opened = packed(client_in.get("/shelf/workshop/?from=push-up/at-wall"))
+    given = {**SAID, "add_to": "copy:push-up", "rung": "easier", "draft": opened}
+    assert client_in.post("/shelf/workshop/save/", given).status_code == 302
+    row = OwnExercise.objects.get()
+    shipped = practice_shelf().exercise("push-up")
+    ladder = [version["id"] for version in row.document["versions"]]
+    assert ladder == ["standing-reach", *(version.id for version in shipped.versions)]
+
+
+def test_the_time_from_pose_to_pose_is_set(client_in) -> None:
+    made = draft("standing", *LIFTED, {"do": "pose", "pose": "start"}, {"do": "add-pose"})
+    paced = change(made, {"do": "pace", "pace": "1, 3"})
+    assert paced.movement.pace == (1.0, 3.0)
+    assert screen(paced).pace == "1, 3"
+    assert change(paced, {"do": "pace", "pace": "2 : 2"}).movement.pace == ()
+    for wrong in ("1", "1, 0", "1, 9", "fast", "1, nan"):
+        with pytest.raises(InputError, match="pace"):
+            change(made, {"do": "pace", "pace": wrong})
