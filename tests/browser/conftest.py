@@ -173,9 +173,10 @@ def faults(page: Page) -> list[str]:
     """Whatever axe finds wrong, of any weight, on the page as it stands, at three sizes."""
     before = page.viewport_size
     found = []
+    if page.evaluate("window.axe === undefined"):
+        page.evaluate(AXE)
     for width, height in SIZES:
         page.set_viewport_size({"width": width, "height": height})
-        page.evaluate(AXE)
         told = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
         found += [
             f"{width}: {violation['id']}: {node['html'][:120]}"
