@@ -72,3 +72,15 @@ test("its own timers are called as a browser wants them, not as its methods", ()
     Object.assign(globalThis, { setTimeout: later, clearTimeout: cancel });
   }
 });
+
+test("what is typed by hand goes before what was pressed and not yet sent", () => {
+  const here = page("8");
+  here.stepper.press(here.field, 1);
+  here.field.value = "90";
+  here.stepper.typed("another");
+  here.stepper.typed("reps");
+  here.wait();
+  here.stepper.carry();
+  assert.deepEqual(here.sent, []);
+  assert.equal(here.field.value, "90");
+});

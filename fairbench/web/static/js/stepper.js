@@ -23,6 +23,13 @@ export class Stepper {
     this.pending = { id: field.id, wanted: field.value, timer: this.later(() => this.send(), PAUSE) };
   }
 
+  // What is typed by hand goes before what was pressed and not yet sent.
+  typed(id) {
+    if (this.pending?.id !== id) return;
+    this.cancel(this.pending.timer);
+    this.pending = null;
+  }
+
   // A part that was swapped in shows what the server knew; what was pressed since stays.
   carry() {
     const field = this.pending && this.find(this.pending.id);
@@ -47,6 +54,7 @@ export function listenForSteps() {
     const button = event.target.closest("[data-step]");
     if (button) stepper.press(button.parentElement.querySelector("input"), Number(button.dataset.step));
   });
+  document.addEventListener("input", (event) => stepper.typed(event.target.id));
   document.addEventListener("keydown", (event) => {
     const field = event.target.closest?.(".stepper input, .tempo-row input");
     if (!field || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
