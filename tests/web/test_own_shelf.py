@@ -153,7 +153,8 @@ def test_a_plan_starts_from_a_past_class_of_the_group(client_in, actor, group, p
     shares = client_in.get(f"/plans/new/for/{group.id}/").content.decode()
     assert shares.count("% as it stands; ") == 21
     part = client_in.get(f"/plans/new/?group={group.id}", headers={"HX-Request": "true"}).content.decode()
-    assert part.lstrip().startswith("<fieldset")
+    assert part.lstrip().startswith('<div class="stack" id="past-classes">')
+    assert part.count('name="template"') == 1
     given = {"name": "Again", "length": "40", "group": str(group.id), "template": f"class:{meeting.id}"}
     answer = client_in.post("/plans/new/", given)
     again = client_in.get(answer["Location"]).content.decode()

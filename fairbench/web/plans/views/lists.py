@@ -40,7 +40,8 @@ def plans(request: HttpRequest) -> HttpResponse:
 
 
 def new(request: Request) -> HttpResponse:
-    """A name, a group, a length, and what to start from. Asked for by htmx, only what a group can start from."""
+    """A name, a group, a length, and what to start from. Asked for by htmx, only the past classes of a
+    group, so that what is chosen elsewhere stays chosen."""
     groups = list(Group.objects.all())
     asked = request.POST if request.method == "POST" else request.GET
     context: dict[str, Any] = {
@@ -55,7 +56,7 @@ def new(request: Request) -> HttpResponse:
     group = next((g for g in groups if str(g.id) == context["group_id"]), None)
     context |= {"group": group, "past": past_classes(group)}
     if request.htmx:
-        return render(request, "plans/_start_from.html", context)
+        return render(request, "plans/_past_classes.html", context)
     if request.method == "POST":
         length = context["length"]
         try:
