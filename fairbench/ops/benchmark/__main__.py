@@ -39,7 +39,7 @@ def main() -> int:
                 "DJANGO_SETTINGS_MODULE": "fairbench.web.settings",
                 "FAIRBENCH_LOG_LEVEL": "ERROR",
             }
-            rows = [*core_rows(), *body_rows(), *fit_rows(), *_server_rows(Path(folder), environment)]
+            rows = [*core_rows(), *body_rows(), *search_rows(), *fit_rows(), *_server_rows(Path(folder), environment)]
         except OpsError as error:
             print(error, file=sys.stderr)
             return 1
@@ -52,7 +52,7 @@ def main() -> int:
 LIMITS = {
     "edit": ("Bench edit with the fit (change a dose)", 5.0),
     "look": ("Bench with the fit, looked at", 5.0),
-    "shelf": ("All exercises", 4.0),
+    "shelf": ("All exercises", 2.5),
     "arrivals": (f"Who is here, {PEOPLE} people", 6.0),
     "record": (f"Record of a class, {PEOPLE} people, {CLASS_ITEMS} items", 7.0),
     "class": (f"A class, {PEOPLE} people, {CLASS_ITEMS} items", 8.0),

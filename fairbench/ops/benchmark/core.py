@@ -1,18 +1,24 @@
 """The core alone: compiling, fitting, holding poses up."""
 
 import statistics
+import tempfile
 import time
 from collections.abc import Callable
 from dataclasses import replace
+from functools import partial
+from pathlib import Path
 
 from fairbench.core.body.drawing.scene import draw
 from fairbench.core.body.movement import demands, posed, solved
+from fairbench.core.body.movement import forget as forget_demands
 from fairbench.core.body.support.solve import solve
+from fairbench.core.exercises.search import Wanted, find
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.base_versions import best_bases
 from fairbench.core.fit.fit import fit, forget
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.formats.demands_doc import work_out
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
@@ -96,6 +102,13 @@ def body_rows() -> list[Row]:
     for version in versions:
         demands(version.movement)
     again = time.perf_counter() - begun
+    with tempfile.TemporaryDirectory() as folder:
+        forget_demands()
+        work_out(shelf, Path(folder))
+        forget_demands()
+        begun = time.perf_counter()
+        work_out(shelf, Path(folder))
+        read = time.perf_counter() - begun
     return [
         (
             "Hold a pose up and draw it",
@@ -105,7 +118,17 @@ def body_rows() -> list[Row]:
         ),
         ("Demands of every version, once", f"{everything:.2f} s", "under 3 s", everything < 3),
         ("The same again, kept", f"{again / everything:.1%} of that", "under 5%", again / everything < 0.05),
+        ("The same, read by a start", f"{read / everything:.1%} of that", "under 20%", read / everything < 0.2),
     ]
+
+
+def search_rows() -> list[Row]:
+    """Finding exercises by words, with the index built."""
+    shelf = load_shelf()
+    asked = [Wanted(words) for words in ("row", "seated band pull", "back of thigh", "shouldr roll", "broom overhead")]
+    find(shelf, asked[0])
+    took = max(_medians(*(partial(find, shelf, wanted) for wanted in asked)))
+    return [("Search, the slowest of five", f"{took * 1000:.1f} ms", "under 15 ms", took < 0.015)]
 
 
 def plan_of(shelf: Shelf, count: int) -> Plan:
