@@ -16,7 +16,7 @@ from fairbench.core.formats.plan_doc import write_plan
 from fairbench.ops.packages import OpsError, install
 from fairbench.ops.postgres import Cluster, server_programs
 
-from .core import CLASS_ITEMS, ITEMS, PEOPLE, ROUNDS, body_rows, core_rows, fit_rows, plan_of
+from .core import CLASS_ITEMS, ITEMS, PEOPLE, ROUNDS, body_rows, core_rows, fit_rows, plan_of, search_rows
 from .table import Row, table
 
 ROOT = Path(__file__).resolve().parents[3]
