@@ -371,11 +371,11 @@ def test_an_unfinished_exercise_is_kept_says_what_lacks_and_is_offered_to_nobody
     row = UnfinishedExercise.objects.get()
     assert opened == f"/shelf/workshop/?kept={row.id}"
     page = client_in.get(opened).content.decode()
-    assert "It lacks: Do, one cue a line, Name of the exercise, What it helps with in daily life." in page
+    assert "It lacks: Do · Name of the exercise · What it helps with in daily life." in page
     assert 'value="Harbour"' in page
     assert "150°" in page
     shelf = client_in.get("/shelf/").content.decode()
-    assert "lacks Do, one cue a line" in shelf
+    assert "It lacks: Do · Name" in shelf
     assert not OwnExercise.objects.exists()
     found = client_in.get("/shelf/?q=harbour", headers={"HX-Request": "true"}).content.decode()
     assert "standing reach" not in found

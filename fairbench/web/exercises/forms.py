@@ -85,7 +85,8 @@ class OwnExerciseForm(forms.Form):
     def lacking(self) -> list[str]:
         """What it still needs before it can be planned, by the words of its fields."""
         own = [str(message) for message in self.non_field_errors()]
-        return own + [str(self.fields[name].label) for name in self.errors if name in self.fields]
+        # A label says after its comma how the field is filled in.
+        return own + [str(self.fields[name].label).split(",")[0] for name in self.errors if name in self.fields]
 
     def version_document(self, movement: Movement) -> dict[str, Any]:
         """The version as the catalogue writes it. Call it on a valid form."""

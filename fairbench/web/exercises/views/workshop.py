@@ -114,7 +114,7 @@ def keep(request: HttpRequest) -> HttpResponse:
     fields = {name: request.POST.get(name, "")[:2000] for name in OwnExerciseForm.base_fields}
     row = actions.keep_unfinished(actor, json.loads(draft.packed()), fields, kept)
     lacking = form_of(draft, fields).lacking
-    lacks = f" It lacks: {', '.join(lacking)}." if lacking else " Nothing lacks; save it when it is as you mean it."
+    lacks = f" It lacks: {' · '.join(lacking)}." if lacking else " Nothing lacks; save it when it is as you mean it."
     messages.success(request, f"{row} is kept unfinished.{lacks}")
     return redirect(f"{reverse('exercises:workshop')}?kept={row.id}")
 
