@@ -17,6 +17,8 @@ VIEWS = [
     "/plans/new/",
     "/plans/import/",
     "/classes/",
+    "/shelf/compare/",
+    "/shelf/import/",
     "/members/",
     "/password/",
     "/device/",

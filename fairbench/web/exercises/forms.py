@@ -84,7 +84,7 @@ class OwnExerciseForm(forms.Form):
     @property
     def lacking(self) -> list[str]:
         """What it still needs before it can be planned, by the words of its fields."""
-        own = [str(message) for message in self.non_field_errors()]
+        own = ["a pose that differs"] if self.non_field_errors() else []
         # A label says after its comma how the field is filled in.
         return own + [str(self.fields[name].label).split(",")[0] for name in self.errors if name in self.fields]
 
