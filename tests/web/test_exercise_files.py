@@ -116,6 +116,24 @@ def test_a_plan_that_brings_another_state_of_ours_asks_too(client_in, actor, own
     assert "Harbour reach" in page
 
 
+def test_nothing_that_plans_hold_goes_with_a_replacement(client_in, actor, own) -> None:
+    theirs = json.loads(json.dumps(own.document))
+    theirs["versions"][0]["id"] = theirs["base"] = "higher-reach"
+    refused = sent(client_in, write_yaml([theirs]), **{f"answer-{own.slug}": "theirs"})
+    assert refused.status_code == 422
+    assert "has no version &#x27;standing-reach&#x27;, which ours has" in refused.content.decode()
+    own.refresh_from_db()
+    assert own.document["base"] == "standing-reach"
+
+
+def test_what_was_archived_is_offered_again_when_a_file_brings_it(client_in, own) -> None:
+    data = client_in.get(f"/shelf/{own.slug}/exercise.yaml").content
+    client_in.post(f"/shelf/{own.slug}/archive/", {"away": "yes"})
+    assert sent(client_in, data).status_code == 302
+    own.refresh_from_db()
+    assert not own.archived
+
+
 def test_ours_without_the_version_that_is_planned_is_no_answer(client_in, actor, own) -> None:
     file = plan_file(client_in, actor, own)
     theirs = json.loads(json.dumps(own.document))

@@ -464,6 +464,9 @@ def test_a_version_joins_a_copy_of_the_ladder_it_began_from(client_in, actor) ->
     row = OwnExercise.objects.get()
     shipped = practice_shelf().exercise("push-up")
     ladder = [version["id"] for version in row.document["versions"]]
+    wrong = client_in.post("/shelf/workshop/save/", {**given, "do": "Lift your {sdie} arm."})
+    assert wrong.status_code == 422
+    assert OwnExercise.objects.count() == 1
     assert ladder == ["standing-reach", *(version.id for version in shipped.versions)]
 
 

@@ -58,11 +58,19 @@ def bring_in(actor: Actor, documents: Mapping[str, Document], answers: Mapping[s
             continue
         if answer is Answer.THEIRS and differs(row, document):
             _replace(actor, row, document)
+        if row.archived:
+            archive(actor, row.slug, away=False)
         slugs[exercise_id] = row.slug
     return slugs
 
 
 def _replace(actor: Actor, row: OwnExercise, document: Document) -> None:
+    """Plans hold versions of ours, so none of them may go."""
+    gone = {version["id"] for version in brought_up(row)["versions"]} - {one["id"] for one in document["versions"]}
+    if gone:
+        raise InputError(
+            f"the file's {row} has no version '{min(gone)}', which ours has and plans may hold; keep both", "exercises"
+        )
     row.document, row.document_version = {**document, "id": row.slug}, DOCUMENT_VERSION
     exercise_value(row.document, load_shelf().props)
     row.save(update_fields=["document", "document_version", "changed_at"])
@@ -94,6 +102,12 @@ def copy_ladder(actor: Actor, exercise_id: str) -> OwnExercise:
     there is none."""
     source = exercise_document(practice_shelf().exercise(exercise_id))
     return make_exercise(actor, {**source, "name": f"{source['name']} (ours)"[:60]})
+
+
+@transaction.atomic
+def add_to_copy(actor: Actor, exercise_id: str, version: Document, harder: bool) -> OwnExercise:
+    """Copy a whole ladder and put a version at its top, or at its foot: both or neither. Raises :class:`InputError`."""
+    return add_version(actor, copy_ladder(actor, exercise_id).slug, version, harder)
 
 
 @transaction.atomic

@@ -87,8 +87,9 @@ def save(request: HttpRequest) -> HttpResponse:
     add_to, harder = form.cleaned_data["add_to"], form.cleaned_data["rung"] != "easier"
     try:
         if add_to.startswith(NEW_COPY):
-            add_to = actions.copy_ladder(actor, add_to.removeprefix(NEW_COPY)).slug
-        if add_to:
+            version = form.version_document(draft.movement)
+            row = actions.add_to_copy(actor, add_to.removeprefix(NEW_COPY), version, harder)
+        elif add_to:
             row = actions.add_version(actor, add_to, form.version_document(draft.movement), harder)
         else:
             row = actions.make_exercise(actor, form.exercise_document(draft.movement))
