@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from fairbench.core.body.drawing.looks import USUAL, Looks
 from fairbench.core.body.drawing.scene import draw, working_parts
 from fairbench.core.body.drawing.shapes import Drawing
 from fairbench.core.body.movement import STEPS, Movement, solved, steps, working
@@ -17,7 +18,9 @@ FRAMES = STEPS
 _FEW = 4
 
 
-def film(movement: Movement, palette: Palette, view: View | None = None, both: bool = False) -> dict[str, Any]:
+def film(
+    movement: Movement, palette: Palette, view: View | None = None, both: bool = False, looks: Looks = USUAL
+) -> dict[str, Any]:
     """Frames from start to end with the right side working, as inner SVG, and the box that holds them all. A ``closed``
     one ends on the picture it began with.
 
@@ -25,9 +28,9 @@ def film(movement: Movement, palette: Palette, view: View | None = None, both: b
     of the left side seen from the same place.
     """
     seen = view or movement.view
-    strips = [_strip(movement, Side.RIGHT, seen)]
+    strips = [_strip(movement, Side.RIGHT, seen, looks)]
     if both:
-        strips.append(_strip(movement, Side.LEFT, seen))
+        strips.append(_strip(movement, Side.LEFT, seen, looks))
     boxes = [drawing.box() for strip in strips for drawing in strip]
     box = view_box(
         (min(b[0] for b in boxes), min(b[1] for b in boxes), max(b[2] for b in boxes), max(b[3] for b in boxes))
@@ -43,11 +46,11 @@ def film(movement: Movement, palette: Palette, view: View | None = None, both: b
     }
 
 
-def _strip(movement: Movement, side: Side, view: View) -> list[Drawing]:
+def _strip(movement: Movement, side: Side, view: View, looks: Looks) -> list[Drawing]:
     poses = [pose for _, pose in solved(movement, side)]
     works = working(movement, side)
     moving = works if works is not None else working_parts(poses)
     return [
-        draw(pose, view, movement.held, movement.mat, moving, tuple(poses), eye_side=Side.RIGHT)
+        draw(pose, view, movement.held, movement.mat, moving, tuple(poses), Side.RIGHT, looks)
         for pose in steps(movement, side, FRAMES if len(poses) <= _FEW else FRAMES // 2)
     ]

@@ -7,6 +7,7 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
+from fairbench.core.body.drawing.looks import Skin
 from fairbench.core.body.drawing.shapes import Role
 from fairbench.core.exercises.aim import BlockKind
 
@@ -26,10 +27,11 @@ class Palette:
 
 
 @lru_cache(maxsize=64)
-def palette(ink: str = "paper", block: BlockKind | None = None) -> Palette:
-    """The palette called ``ink``; on paper the working limb wears the colour of the block."""
+def palette(ink: str = "paper", block: BlockKind | None = None, skin: Skin = Skin.TAN) -> Palette:
+    """The palette called ``ink``; on paper the working limb wears the colour of the block. In print skin is left as
+    it is, so that a copy stays legible."""
     chosen = _file()["figures"][ink]
-    fills = _by_role(chosen["fills"])
+    fills = _by_role(chosen["fills"]) | _by_role(chosen.get("skins", {}).get(skin.value, {}))
     if block is not None and block.value in chosen["working"]:
         fills |= {Role.WORKING: colour(chosen["working"][block.value])}
     return Palette(colour(chosen["paper"]), fills, _by_role(chosen["lines"]), _by_role(chosen["edges"]))

@@ -1,5 +1,6 @@
 """A movement as one still picture: start and end together, or one of them in the box of both."""
 
+from fairbench.core.body.drawing.looks import USUAL, Looks
 from fairbench.core.body.drawing.pictured import pictured
 from fairbench.core.body.drawing.scene import Picture, draw, working_parts
 from fairbench.core.body.movement import Movement, solved, working
@@ -20,19 +21,24 @@ def still_svg(
     view: View | None = None,
     side: Side = Side.RIGHT,
     size: int = 0,
+    looks: Looks = USUAL,
 ) -> str:
     """The picture as SVG. ``title`` is what it says to somebody who cannot see it."""
-    both = pictured(movement, side, view)
+    both = pictured(movement, side, view, looks)
     if pose == "both":
         return picture_svg(both, palette, title, size)
-    return frame_svg(both.box(), _one(movement, palette, pose, view, side, both), palette, title, size)
+    return frame_svg(both.box(), _one(movement, palette, pose, view, side, both, looks), palette, title, size)
 
 
-def _one(movement: Movement, palette: Palette, pose: str, view: View | None, side: Side, both: Picture) -> str:
+def _one(
+    movement: Movement, palette: Palette, pose: str, view: View | None, side: Side, both: Picture, looks: Looks
+) -> str:
     poses = [held for _, held in solved(movement, side)]
     if pose == "end":
         return drawing_svg(both.full, palette)
     shown = next((held for name, held in solved(movement, side) if name == pose), poses[0])
     named = working(movement, side)
     moving = named if named is not None else working_parts(poses)
-    return drawing_svg(draw(shown, view or movement.view, movement.held, movement.mat, moving, tuple(poses)), palette)
+    seen = view or movement.view
+    drawn = draw(shown, seen, movement.held, movement.mat, moving, tuple(poses), looks=looks)
+    return drawing_svg(drawn, palette)

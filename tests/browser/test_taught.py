@@ -28,6 +28,7 @@ def test_a_ready_class_is_taught_to_its_end(page: Page, ready: str) -> None:
     page.goto("/plans/new/")
     page.get_by_label("Name").fill(plan.name)
     page.get_by_label("For", exact=True).select_option(label="Monday Chairs")
+    expect(page.locator(".group-share").first).not_to_be_empty()
     page.locator(f"[name=template][value={ready}]").check()
     page.get_by_role("button", name="Create plan").click()
     page.get_by_role("button", name="Teach").click()

@@ -168,3 +168,27 @@ def test_a_plan_starts_from_a_past_class_of_the_group(client_in, actor, group, p
         refused = client_in.post("/plans/new/", {**given, "group": group_id, "template": start})
         assert refused.status_code == 422
         assert "that class is not one of this group" in refused.content.decode()
+
+
+def test_the_figures_look_as_the_practice_has_chosen(client_in, actor, user) -> None:
+    given = {"build": "broad", "skin": "dark", "glasses": "on"}
+    assert client_in.post("/members/figures/", given).status_code == 302
+    actor.practice.refresh_from_db()
+    assert actor.practice.looks == "broad-dark-glasses"
+    for path in ("/shelf/", "/shelf/band-row/", "/shelf/compare/"):
+        assert "looks=broad-dark-glasses" in client_in.get(path).content.decode()
+    assert '<option value="broad" selected>' in client_in.get("/members/").content.decode()
+    figure = "/shelf/figures/band-row/one-arm.svg"
+    assert client_in.get(f"{figure}?looks=broad-dark-glasses").content != client_in.get(figure).content
+    assert client_in.get(f"{figure}?looks=green").status_code == 404
+    assert AuditEntry.objects.get(verb="practice.looks").new == {"looks": "broad-dark-glasses"}
+
+    other = Client()
+    other.force_login(UserFactory())
+    assert "looks=" not in other.get("/shelf/").content.decode()
+    assert client_in.post("/members/figures/", {**given, "build": "huge"}).status_code == 400
+    assistant = Client()
+    assistant.force_login(UserFactory(practice=user.practice, role=Role.ASSISTANT))
+    assert assistant.post("/members/figures/", given).status_code == 403
+    client_in.post("/members/figures/", {"build": "medium", "skin": "tan"})
+    assert "looks=" not in client_in.get("/shelf/").content.decode()

@@ -49,6 +49,7 @@ OWNERS_ONLY = {
     "incident",
     "incident_seen",
     "counting",
+    "looks",
 }
 OWNERS_SEE = ("members", "erase", "incidents", "incident")
 OF_NO_PRACTICE = OPEN_TO_ALL | {
@@ -85,6 +86,7 @@ OF_NO_PRACTICE = OPEN_TO_ALL | {
     "help",
     "incidents",
     "counting",
+    "looks",
     "calls",
     "past",
     "past_items",

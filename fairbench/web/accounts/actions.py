@@ -4,6 +4,7 @@ from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
 
+from fairbench.core.body.drawing.looks import Looks
 from fairbench.core.errors import InputError
 
 from .actor import Actor, Permission
@@ -79,6 +80,15 @@ def set_counting(actor: Actor, pairs: bool, ranges_from: str) -> None:
     actor.require(Permission.MEMBERS)
     Practice.objects.filter(id=actor.practice.id).update(counts_pairs=pairs, ranges_from=ranges_from)
     actor.audit("practice.counting", actor.practice.id, new={"pairs": pairs, "ranges_from": ranges_from})
+
+
+@transaction.atomic
+def set_looks(actor: Actor, looks: Looks) -> None:
+    """Who the practice's figures are."""
+    actor.require(Permission.MEMBERS)
+    before = actor.practice.looks
+    Practice.objects.filter(id=actor.practice.id).update(looks=looks.code)
+    actor.audit("practice.looks", actor.practice.id, {"looks": before}, {"looks": looks.code})
 
 
 def set_calls(actor: Actor, mirrored: bool) -> None:

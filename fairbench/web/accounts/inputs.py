@@ -6,6 +6,7 @@ from django.core.exceptions import ValidationError
 from django.core.validators import validate_email
 from pydantic import AfterValidator, Field
 
+from fairbench.core.body.drawing.looks import Build, Skin
 from fairbench.web.site.inputs import Input, OneLine, wrong
 
 from .models import RangesFrom, Role
@@ -55,6 +56,14 @@ class CountingInput(SwitchInput):
     """How a practice counts."""
 
     ranges_from: RangesFrom = RangesFrom.MIDDLE
+
+
+class LooksInput(Input):
+    """Who a practice's figures are."""
+
+    build: Build
+    skin: Skin
+    glasses: Literal["on", ""] = ""
 
 
 class FirstPracticeInput(Input):

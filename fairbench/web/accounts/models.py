@@ -22,13 +22,14 @@ class RangesFrom(models.TextChoices):
 class Practice(models.Model):
     """The business that owns the data. ``shelf_edition`` is another whenever its own exercises change; ``counts_pairs``
     says that work of sides taking turns is counted in pairs, ``ranges_from`` where in a range a figure is picked
-    first."""
+    first, ``looks`` who its figures are (:mod:`fairbench.core.body.drawing.looks`), as a code."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)
     shelf_edition = models.PositiveIntegerField(default=0)
     counts_pairs = models.BooleanField(default=False)
     ranges_from = models.CharField(max_length=6, choices=RangesFrom.choices, default=RangesFrom.MIDDLE)
+    looks = models.CharField(max_length=40, blank=True)
 
     class Meta:
         constraints = (

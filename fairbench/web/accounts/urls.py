@@ -9,6 +9,7 @@ urlpatterns = [
     path("first-practice/<slug:token>/", sign_in.first_practice, name="first_practice"),
     path("members/", members.members, name="members"),
     path("members/counting/", members.counting, name="counting"),
+    path("members/figures/", members.looks, name="looks"),
     path("members/<int:user_id>/role/", members.change_role, name="role"),
     path("members/<int:user_id>/end/", members.end_access, name="end_access"),
     path("members/<int:user_id>/restore/", members.restore_access, name="restore_access"),

@@ -9,8 +9,10 @@ from pathlib import Path
 from django.urls import reverse
 from django.utils.html import format_html
 from django.utils.safestring import SafeString
+from django_scopes import get_scope
 
 from fairbench import core, figures
+from fairbench.core.body.drawing.looks import USUAL, Looks
 from fairbench.core.body.movement import Movement
 from fairbench.core.body.view import View
 from fairbench.core.body.words import told
@@ -48,22 +50,31 @@ def alt_text(movement: Movement, view: View | None = None) -> str:
 
 
 @lru_cache(maxsize=_KEPT)
-def svg(movement: Movement, block: BlockKind, ink: str, pose: str, view: View | None) -> bytes:
+def svg(movement: Movement, block: BlockKind, ink: str, pose: str, view: View | None, looks: Looks = USUAL) -> bytes:
     """The picture, as it is sent."""
-    return still_svg(movement, palette(ink, block), alt_text(movement, view), pose, view).encode()
+    inks = palette(ink, block, looks.skin)
+    return still_svg(movement, inks, alt_text(movement, view), pose, view, looks=looks).encode()
+
+
+def looks_of_practice() -> str:
+    """The code of who the figures of the practice that is signed in are."""
+    practice = get_scope().get("practice")
+    return practice.looks if practice is not None else ""
 
 
 @lru_cache(maxsize=1024)
-def film_json(movement: Movement, both: bool) -> bytes:
+def film_json(movement: Movement, both: bool, looks: Looks = USUAL) -> bytes:
     """The frames for the teaching screen, packed as they are sent."""
-    frames = film(movement, palette("dark"), both=both)
+    frames = film(movement, palette("dark", skin=looks.skin), both=both, looks=looks)
     return gzip.compress(json.dumps({**frames, "says": alt_text(movement)}, separators=(",", ":")).encode(), mtime=0)
 
 
 def film_address(exercise: Exercise, version: Version, both: bool) -> str:
     """Where the frames are; ``both`` where the sides take turns."""
     path = reverse("exercises:film", args=[exercise.id, version.id])
-    return f"{path}?v={edition(version.movement)}{'&both=1' if both else ''}"
+    looks = looks_of_practice()
+    more = ("&both=1" if both else "") + (f"&looks={looks}" if looks else "")
+    return f"{path}?v={edition(version.movement)}{more}"
 
 
 def address(
@@ -72,7 +83,12 @@ def address(
     """Where a figure is. The address changes with the picture, so that it can be kept for ever."""
     more = "".join(
         f"&{name}={value}"
-        for name, value, usual in (("ink", ink, "paper"), ("pose", pose, "both"), ("view", view or "", ""))
+        for name, value, usual in (
+            ("ink", ink, "paper"),
+            ("pose", pose, "both"),
+            ("view", view or "", ""),
+            ("looks", looks_of_practice(), ""),
+        )
         if value != usual
     )
     return f"{_path(exercise.id, version.id)}?v={edition(version.movement)}{more}"

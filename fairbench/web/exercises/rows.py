@@ -9,8 +9,9 @@ from django.utils.safestring import SafeString
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.search import Found
 from fairbench.core.exercises.shelf import Shelf
+from fairbench.web.exercises.figures import looks_of_practice
 
-_Rows = dict[tuple[str, str, tuple[str, ...], str, str], SafeString]
+_Rows = dict[tuple[str, str, tuple[str, ...], str, str, str], SafeString]
 _made: WeakKeyDictionary[Shelf, _Rows] = WeakKeyDictionary()
 """What was made for each shelf so far; it goes when the shelf does."""
 
@@ -18,7 +19,8 @@ _made: WeakKeyDictionary[Shelf, _Rows] = WeakKeyDictionary()
 def row(shelf: Shelf, template: str, found: Found, note: str = "") -> SafeString:
     """One exercise with those of its versions that fit, in a template of the room that shows it; ``note`` is what is
     said of it besides."""
-    key = (template, found.exercise.id, tuple(version.id for version in found.versions), found.why, note)
+    versions = tuple(version.id for version in found.versions)
+    key = (template, found.exercise.id, versions, found.why, note, looks_of_practice())
     rows = _made.setdefault(shelf, {})
     if key not in rows:
         shown = found.versions

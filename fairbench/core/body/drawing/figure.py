@@ -9,6 +9,7 @@ from ..pose import segments as s
 from ..pose.skeleton import Body
 from ..pose.vectors import Vector, add, apply
 from ..statics.outline import Point, hull
+from .looks import USUAL, Looks
 from .shapes import Capsule, Piece, Polygon, Role, Shape, circle
 from .view import Eye
 
@@ -28,24 +29,24 @@ _SIDES = 12
 _RADII = {"shoulder": 0.037, "elbow": 0.029, "wrist": 0.021, "hip": 0.058, "knee": 0.041, "ankle": 0.027}
 
 
-def figure(body: Body, eye: Eye, working: frozenset[str]) -> Iterator[Shape]:
+def figure(body: Body, eye: Eye, working: frozenset[str], looks: Looks = USUAL) -> Iterator[Shape]:
     """The shapes of a body, each with how near it is. ``working`` names limbs: ``right_arm``, ``left_leg``."""
     middle = eye.near(body.points["mid"])
     near_side = Side.LEFT if eye.toward[1] > 0 else Side.RIGHT
     frontal = abs(eye.toward[1]) < 0.3
-    yield _trunk(body, eye, middle, "trunk" in working)
-    yield from _head(body, eye, middle, "head" in working)
+    yield _trunk(body, eye, middle, "trunk" in working, looks.build.trunk)
+    yield from _head(body, eye, middle, "head" in working, looks.glasses)
     for side in Side:
         far = side is not near_side and not frontal
-        yield from _arm(body, eye, side, far, f"{side}_arm" in working)
-        yield from _leg(body, eye, side, far, f"{side}_leg" in working)
+        yield from _arm(body, eye, side, far, f"{side}_arm" in working, looks.build.limbs)
+        yield from _leg(body, eye, side, far, f"{side}_leg" in working, looks.build.limbs)
 
 
-def _trunk(body: Body, eye: Eye, middle: float, works: bool) -> Shape:
+def _trunk(body: Body, eye: Eye, middle: float, works: bool, width: float) -> Shape:
     rings = []
     for origin, frame, offset, wide, deep in _LEVELS:
         centre = body.at(frame, origin, offset)
-        rings.append(_ellipse(eye, centre, body.frames[frame], wide, deep))
+        rings.append(_ellipse(eye, centre, body.frames[frame], wide * width, deep * width))
     pieces: list[Piece] = [Polygon(hull([*a, *b])) for a, b in pairwise(rings)]
     return Shape(Role.WORKING if works else Role.TOP, "trunk", tuple(pieces), middle + 0.012)
 
@@ -60,7 +61,7 @@ def _ellipse(eye: Eye, centre: Vector, frame: tuple[Vector, Vector, Vector], wid
 _UNIT = [(cos(2 * pi * k / _SIDES), sin(2 * pi * k / _SIDES)) for k in range(_SIDES)]
 
 
-def _head(body: Body, eye: Eye, middle: float, works: bool) -> Iterator[Shape]:
+def _head(body: Body, eye: Eye, middle: float, works: bool, glasses: bool) -> Iterator[Shape]:
     def at(x: float, y: float, z: float) -> Vector:
         return body.at("head", "head", (x, y, z))
 
@@ -83,15 +84,28 @@ def _head(body: Body, eye: Eye, middle: float, works: bool) -> Iterator[Shape]:
     shown = tuple(circle(eye.see(where), 0.0062) for y, where in eyes if eye.near(where) - eye.near(centre) > 0.012)
     if shown:
         yield Shape(Role.EYE, "eyes", shown, near + 0.002, gap=False)
+        if glasses:
+            seen = [(y, where) for y, where in eyes if eye.near(where) - eye.near(centre) > 0.012]
+            rims: list[Piece] = [circle(eye.see(where), _RIM) for _, where in seen]
+            rims += [Capsule(eye.see(where), eye.see(at(-0.02, y * 2.4, 0.006)), 0.0026, 0.0026) for y, where in seen]
+            if len(seen) == 2:
+                rims.append(Capsule(eye.see(seen[0][1]), eye.see(seen[1][1]), 0.0026, 0.0026))
+            lenses = tuple(circle(eye.see(where), _RIM - 0.0035) for _, where in seen)
+            yield Shape(Role.EYE, "glasses", tuple(rims), near + 0.0014, gap=False)
+            yield Shape(Role.SKIN, "lenses", lenses, near + 0.0017, gap=False)
 
 
-def _arm(body: Body, eye: Eye, side: Side, far: bool, works: bool) -> Iterator[Shape]:
+_RIM = 0.0158
+"""Half the width of a lens with its rim, in statures."""
+
+
+def _arm(body: Body, eye: Eye, side: Side, far: bool, works: bool, thick: float) -> Iterator[Shape]:
     p = f"{side}_"
     points = body.points
     shoulder, elbow, wrist = (eye.see(points[p + name]) for name in ("shoulder", "elbow", "wrist"))
     sleeve = (
-        Capsule(shoulder, elbow, _RADII["shoulder"], _RADII["elbow"]),
-        Capsule(elbow, wrist, _RADII["elbow"], _RADII["wrist"]),
+        Capsule(shoulder, elbow, _RADII["shoulder"] * thick, _RADII["elbow"] * thick),
+        Capsule(elbow, wrist, _RADII["elbow"] * thick, _RADII["wrist"]),
     )
     near = sum(eye.near(points[p + name]) for name in ("elbow", "wrist", "fingers")) / 3 + 0.02
     shoulder_near = eye.near(points[p + "shoulder"])
@@ -109,15 +123,15 @@ def _arm(body: Body, eye: Eye, side: Side, far: bool, works: bool) -> Iterator[S
     yield Shape(Role.FAR_SKIN if far else Role.SKIN, p + "hand", hand, near + 0.001, gap=False)
 
 
-def _leg(body: Body, eye: Eye, side: Side, far: bool, works: bool) -> Iterator[Shape]:
+def _leg(body: Body, eye: Eye, side: Side, far: bool, works: bool, thick: float) -> Iterator[Shape]:
     p = f"{side}_"
     points = body.points
     hip, knee, ankle = (eye.see(points[p + name]) for name in ("hip", "knee", "ankle"))
     inner = body.at(p + "thigh", p + "hip", (0.0, -0.018 if side is Side.LEFT else 0.018, 0.0))
     trouser = (
-        Capsule(eye.see(inner), knee, _RADII["hip"], _RADII["knee"]),
-        Capsule(knee, ankle, _RADII["knee"], _RADII["ankle"]),
-        circle(hip, 0.05),
+        Capsule(eye.see(inner), knee, _RADII["hip"] * thick, _RADII["knee"] * thick),
+        Capsule(knee, ankle, _RADII["knee"] * thick, _RADII["ankle"]),
+        circle(hip, 0.05 * thick),
     )
     near = sum(eye.near(points[p + name]) for name in ("hip", "knee", "ankle")) / 3
     role = Role.WORKING if works else Role.FAR_LEGS if far else Role.LEGS

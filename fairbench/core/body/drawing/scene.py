@@ -14,6 +14,7 @@ from ..statics.outline import Point
 from ..support.holding import Solved
 from ..view import View
 from .figure import figure
+from .looks import USUAL, Looks
 from .props import props
 from .room import left_behind, room
 from .shapes import Drawing, Line, Role, Shape
@@ -54,6 +55,7 @@ def draw(
     working: frozenset[str] = frozenset(),
     also: tuple[Solved, ...] = (),
     eye_side: Side | None = None,
+    looks: Looks = USUAL,
 ) -> Drawing:
     """One pose from one view, farthest shape first. The chair of ``also`` stays where it stood.
 
@@ -64,14 +66,14 @@ def draw(
         *room(solved, seen, mat),
         *left_behind(solved, also, seen),
         *props(solved, seen, held),
-        *figure(solved.body, seen, working),
+        *figure(solved.body, seen, working, looks),
     ]
     return Drawing(tuple(sorted(shapes, key=lambda shape: shape.near)))
 
 
-def person_only(solved: Solved, view: View, working: frozenset[str]) -> Drawing:
+def person_only(solved: Solved, view: View, working: frozenset[str], looks: Looks = USUAL) -> Drawing:
     """Only the body: the pale start pose of a movement."""
-    shapes = list(figure(solved.body, eye_of(view, solved), working))
+    shapes = list(figure(solved.body, eye_of(view, solved), working, looks))
     return Drawing(tuple(sorted(shapes, key=lambda shape: shape.near)))
 
 
@@ -131,6 +133,7 @@ def picture(
     mat: bool = False,
     trails: list[list[Solved]] | None = None,
     works: frozenset[str] | None = None,
+    looks: Looks = USUAL,
 ) -> Picture:
     """Start pale, end full, and an arc with an arrow along what moves most.
 
@@ -138,10 +141,10 @@ def picture(
     """
     start, end = poses[0], poses[-1]
     working = works if works is not None else working_parts(poses)
-    full = draw(end, view, held, mat, working, tuple(poses[:-1]))
+    full = draw(end, view, held, mat, working, tuple(poses[:-1]), looks=looks)
     if len(poses) < 2:
         return Picture(full, None, ())
-    pale = person_only(start, view, working)
+    pale = person_only(start, view, working, looks)
     arcs = tuple(_arcs(trails or [], view))
     return Picture(full, pale, arcs)
 

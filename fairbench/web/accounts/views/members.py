@@ -9,10 +9,11 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
+from fairbench.core.body.drawing.looks import Build, Looks, Skin, read_looks
 from fairbench.core.errors import InputError
 from fairbench.web.accounts import actions
 from fairbench.web.accounts.actor import Permission, actor_of
-from fairbench.web.accounts.inputs import CountingInput, MemberInput, RoleInput
+from fairbench.web.accounts.inputs import CountingInput, LooksInput, MemberInput, RoleInput
 from fairbench.web.accounts.models import Letter, RangesFrom, Role, User
 
 
@@ -36,6 +37,9 @@ def members(request: HttpRequest) -> HttpResponse:
         "members": User.objects.filter(practice=actor.practice).order_by("-is_active", "name"),
         "roles": Role,
         "ranges_from": RangesFrom,
+        "builds": list(Build),
+        "skins": list(Skin),
+        "looks": read_looks(actor.practice.looks),
         "wrong": wrong,
         "given": request.POST,
         "letters": Letter.objects.order_by("-at")[:20],
@@ -49,6 +53,17 @@ def counting(request: HttpRequest) -> HttpResponse:
     given = CountingInput.read(request.POST)
     actions.set_counting(actor_of(request), given.value == "on", given.ranges_from)
     messages.success(request, "Saved. Pairs hold from the next class that is begun, ranges for what is planned next.")
+    return redirect("accounts:members")
+
+
+@require_POST
+def looks(request: HttpRequest) -> HttpResponse:
+    """Build, skin and glasses of the figures, for the whole practice."""
+    actor = actor_of(request)
+    actor.require(Permission.MEMBERS)
+    given = LooksInput.read(request.POST)
+    actions.set_looks(actor, Looks(given.build, given.skin, given.glasses == "on"))
+    messages.success(request, "Saved. Every figure looks like that now.")
     return redirect("accounts:members")
 
 
