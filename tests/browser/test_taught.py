@@ -13,13 +13,16 @@ from fairbench.core.plan.compile import compile_timeline
 from .conftest import run_until
 
 TAUGHT = {
+    "contract-and-let-go": "press",
+    "reaches-to-music": "their right",
+    "arm-backward": "affected side",
     "home-standing-and-seated": "Water",
     "ramped-at-the-wall": "build to 80 %",
     "sticks-band-wall": "weaker side",
+    "band-arm-by-arm": "other side",
     "diagonal-patterns": "round 4 of 4: swung",
 }
-"""Four of them that differ most (alternatives side by side, stages, a weaker side, rounds), and something that has to
-be seen in each. That every one of the twenty-one can be played to its end is held in tests/core/plan."""
+"""Eight of them, and something that has to be seen in each."""
 
 
 @pytest.mark.parametrize("ready", TAUGHT)

@@ -109,9 +109,8 @@ def write_json(documents: Iterable[Document]) -> str:
 
 def write_yaml(documents: Iterable[Document]) -> str:
     """A file of exercises as YAML."""
-    yaml = YAML(typ="safe")
+    yaml = YAML()  # keeps the order in which it was written
     yaml.default_flow_style = False
-    yaml.sort_base_mapping_type_on_output = False  # type: ignore[assignment]  # as it was written, not by the alphabet
     yaml.allow_unicode = True
     yaml.width = 120
     written = io.StringIO()

@@ -88,7 +88,7 @@ def shown(found: tuple[Found, ...], show: Show, group: Group | None, user: User,
     if show is Show.FITS:
         fitting = [one for one in found if shares[one.exercise.id].fits]
         found = tuple(sorted(fitting, key=lambda one: -shares[one.exercise.id].share))
-    return Shown(found, {exercise: share.words for exercise, share in shares.items()} if group else {})
+    return Shown(found, {exercise: share.words for exercise, share in shares.items()})
 
 
 def shares_of(found: Iterable[Found], group: Group, stock: Shelf) -> dict[str, GroupShare]:
