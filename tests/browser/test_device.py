@@ -13,6 +13,7 @@ from fairbench.web.classes.models import Meeting, TeachEvent
 from fairbench.web.demo import account as demo_login
 
 from .conftest import becomes, sign_in
+from .opened import begin
 
 KEPT = "caches.keys().then(async k => k.length ? (await (await caches.open(k[0])).keys()).length : 0)"
 STORED = (
@@ -24,11 +25,7 @@ PASSWORD = "harbour lights 7"
 @pytest.fixture
 def teaching(page: Page) -> Page:
     """The short class, begun."""
-    page.get_by_role("button", name="Teach Short and steady").click()
-    page.locator(".arrive").first.click()
-    expect(page.locator(".arrive").first).to_have_attribute("aria-pressed", "true")
-    page.get_by_role("button", name="Begin with 1").click()
-    page.wait_for_selector("#do-pause")
+    begin(page)
     assert becomes(page, lambda: page.evaluate(KEPT) > 5)
     page.reload()
     page.locator("#do-pause").click()

@@ -10,6 +10,7 @@ from fairbench.web.people.models import Participant
 from fairbench.web.plans.models import Plan
 
 from .conftest import becomes, follow, settled
+from .opened import begin
 
 TYPED = "Mind the door to the harbour"
 
@@ -140,10 +141,7 @@ def test_a_password_is_never_kept(page: Page) -> None:
 
 @pytest.mark.parametrize("how", ["click", "enter"])
 def test_saving_the_record_waits_for_what_was_typed_last(page: Page, how: str) -> None:
-    page.get_by_role("button", name="Teach Short and steady").click()
-    page.locator(".arrive").first.click()
-    page.get_by_role("button", name="Begin with 1").click()
-    page.wait_for_selector("#do-pause")
+    begin(page)
     page.locator("#do-pause").click()
     page.locator("#do-end").click()
     page.locator("#end-now").click()

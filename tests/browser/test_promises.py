@@ -4,18 +4,13 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from .conftest import follow, run_until
+from .opened import begin, on_a_fast_clock
 
 
 @pytest.fixture
 def teaching(page: Page) -> Page:
-    page.get_by_role("button", name="Teach Short and steady").click()
-    page.locator(".arrive").first.click()
-    page.get_by_role("button", name="Begin with 1").click()
-    page.wait_for_selector("#do-pause")
-    page.clock.install()
-    page.reload()
-    page.locator("#do-pause").click()
-    page.clock.run_for(1000)
+    begin(page)
+    on_a_fast_clock(page, 1000)
     expect(page.locator("#do-pause")).to_have_text("Pause")
     return page
 

@@ -9,7 +9,7 @@ from itertools import pairwise
 import pytest
 from playwright.sync_api import Page, expect
 
-from .conftest import choose, follow, settled
+from .conftest import becomes, choose, follow, settled
 from .opened import open_plan, teach
 
 
@@ -92,7 +92,7 @@ def test_the_phone_gets_a_folded_shelf_that_says_what_was_added(page: Page) -> N
     length = page.locator("#shelf").evaluate("shelf => shelf.scrollHeight / innerHeight")
     print(f"\nscreens of the shelf: {length:.1f}")
     assert length < 8
-    assert page.locator("#bench").evaluate("bench => bench.inert") is True
+    assert becomes(page, lambda: page.locator("#bench").evaluate("bench => bench.inert"))
     add = page.locator("[data-add-exercise]:visible").nth(2)
     add.click()
     expect(page.locator("#shelf-added")).to_have_text(re.compile(r"^Added .+ · 13 exercises in the plan$"))

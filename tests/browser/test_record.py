@@ -9,29 +9,22 @@ from playwright.sync_api import Page, expect
 from fairbench.web.classes.models import Difference, Incident, Meeting
 from fairbench.web.people.models import Group, HealthEvent, Listing, Participant
 
-from .conftest import follow, run_until, settled
+from .conftest import becomes, follow, run_until, settled
+from .opened import begin, on_a_fast_clock
 
 
 @pytest.fixture
 def teaching(page: Page) -> Page:
     """The short class begun with three people, on a clock that the test runs."""
-    page.get_by_role("button", name="Teach Short and steady").click()
-    for number in range(3):
-        page.locator(".arrive").nth(number).click()
-        expect(page.locator(".arrive").nth(number)).to_have_attribute("aria-pressed", "true")
-    page.get_by_role("button", name="Begin with 3").click()
-    page.wait_for_selector("#do-pause")
-    page.clock.install()
-    page.reload()
-    page.locator("#do-pause").click()
-    page.clock.run_for(1000)
+    begin(page, 3)
+    on_a_fast_clock(page, 1000)
     return page
 
 
 def end(page: Page) -> None:
     page.locator("#do-end").click()
     page.locator("#end-now").click()
-    run_until(page, lambda: page.locator("#sync").inner_text() == "all saved", most=60)
+    assert becomes(page, lambda: page.locator("#sync").inner_text() == "all saved", each=2000)
     page.locator("#do-pause").click()
     page.wait_for_url("**/record/")
 

@@ -7,24 +7,17 @@ from playwright.sync_api import Page, Route, expect
 from fairbench.web.classes.models import Meeting, TeachEvent
 
 from .conftest import becomes, run_until, stop_the_clock
+from .opened import begin, on_a_fast_clock
 
 
 @pytest.fixture
 def teaching(page: Page) -> Page:
     """The short class begun, on a clock that the test runs."""
-    page.get_by_role("button", name="Teach Short and steady").click()
-    for number in range(3):
-        page.locator(".arrive").nth(number).click()
-        expect(page.locator(".arrive").nth(number)).to_have_attribute("aria-pressed", "true")
-    page.get_by_role("button", name="Begin with 3").click()
-    page.wait_for_selector("#do-pause")
+    begin(page, 3)
     # The page is kept on the device before the network may go.
     kept = "caches.keys().then(async k => k.length ? (await (await caches.open(k[0])).keys()).length : 0)"
     assert becomes(page, lambda: page.evaluate(kept) > 5)
-    page.clock.install()
-    page.reload()
-    page.locator("#do-pause").click()
-    page.clock.run_for(1000)
+    on_a_fast_clock(page, 1000)
     return page
 
 

@@ -171,17 +171,17 @@ def test_a_plan_starts_from_a_past_class_of_the_group(client_in, actor, group, p
 
 
 def test_the_figures_look_as_the_practice_has_chosen(client_in, actor, user) -> None:
-    given = {"build": "broad", "skin": "dark", "glasses": "on"}
+    given = {"build": "broad", "skin": "dark", "glasses": "on", "aid": "stick"}
     assert client_in.post("/members/figures/", given).status_code == 302
     actor.practice.refresh_from_db()
-    assert actor.practice.looks == "broad-dark-glasses"
+    assert actor.practice.looks == "broad-dark-glasses-stick"
     for path in ("/shelf/", "/shelf/band-row/", "/shelf/compare/"):
-        assert "looks=broad-dark-glasses" in client_in.get(path).content.decode()
+        assert "looks=broad-dark-glasses-stick" in client_in.get(path).content.decode()
     assert '<option value="broad" selected>' in client_in.get("/members/").content.decode()
     figure = "/shelf/figures/band-row/one-arm.svg"
-    assert client_in.get(f"{figure}?looks=broad-dark-glasses").content != client_in.get(figure).content
+    assert client_in.get(f"{figure}?looks=broad-dark-glasses-stick").content != client_in.get(figure).content
     assert client_in.get(f"{figure}?looks=green").status_code == 404
-    assert AuditEntry.objects.get(verb="practice.looks").new == {"looks": "broad-dark-glasses"}
+    assert AuditEntry.objects.get(verb="practice.looks").new == {"looks": "broad-dark-glasses-stick"}
 
     other = Client()
     other.force_login(UserFactory())

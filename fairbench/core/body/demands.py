@@ -49,6 +49,13 @@ class Demand:
     side: Side | None = None
 
     @property
+    def moment(self) -> str:
+        """When it is asked: ``in the end pose``, ``on the way from start to end``; nothing for what is declared."""
+        if not self.pose:
+            return ""
+        return f"on the way from {self.pose}" if " to " in self.pose else f"in the {self.pose} pose"
+
+    @property
     def figure(self) -> str:
         """The value with its unit, as it is read out."""
         if self.unit == "yes":
@@ -184,14 +191,16 @@ def demands_of(
     declared: Mapping[str, float] | None = None,
     grips: frozenset[Side] = frozenset(),
     at_least: Iterable[tuple[str, Side | None, float]] = (),
+    on_the_way: Sequence[tuple[str, Solved]] = (),
 ) -> tuple[Demand, ...]:
-    """The most that any pose asks of each thing and side. ``poses`` are (name, solved). ``at_least`` is what the model
-    of the body does not show, such as hands that push on the seat: the least that is asked, of a side or of both.
+    """The most that any pose asks of each thing and side. ``poses`` are (name, solved), and so are the moments
+    ``on_the_way`` between them, which are named only where they ask more. ``at_least`` is what the model of the body
+    does not show, such as hands that push on the seat: the least that is asked, of a side or of both.
 
     Raises :class:`PoseError` for something declared that can only be computed.
     """
     most: dict[tuple[str, Side | None], Demand] = {}
-    for name, solved in poses:
+    for name, solved in (*poses, *on_the_way):
         for what, value, joint, side in _asked(solved, statics(solved, loads), loads or {}):
             value = round(value, 3)
             if value > _LEAST_OF[what]:

@@ -136,8 +136,8 @@ def forget() -> None:
 
 @lru_cache(maxsize=_KEPT)
 def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
-    """What the movement asks with ``side`` working, the most of all its poses, and of the ways between them where it
-    goes through more than two. The left side asks the mirror of the right."""
+    """What the movement asks with ``side`` working, the most of all its poses and of the moments halfway between
+    them. The left side asks the mirror of the right."""
     if side is Side.LEFT:
         return mirrored(demands(movement, Side.RIGHT))
     known = _known.get(movement)
@@ -147,26 +147,25 @@ def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
 def work_out(movement: Movement, side: Side) -> tuple[Demand, ...]:
     """What :func:`demands` finds, with the body really held up on that side."""
     return demands_of(
-        weighed(movement, side),
+        solved(movement, side),
         loads(movement, side),
         dict(movement.declared),
         movement.grips(side),
         movement.least_asked(side),
+        on_the_way(movement, side),
     )
 
 
-def weighed(movement: Movement, side: Side) -> tuple[tuple[str, Solved], ...]:
-    """The poses that are weighed. On a path of several, a limb may be longest, or highest, halfway to the next."""
-    poses = solved(movement, side)
-    if len(poses) == 2:
-        return poses
+def on_the_way(movement: Movement, side: Side) -> tuple[tuple[str, Solved], ...]:
+    """The moments halfway between the poses, which are weighed as well: an arm that is raised overhead is longest on
+    the way, and whoever steps up hangs on one knee there. Left out where what holds the body up changes."""
     found: list[tuple[str, Solved]] = []
-    for (name, a), (next_name, b) in legs_of(poses, movement.path):
-        found.append((name, a))
-        halfway = between(a, b, 0.5)
-        if a.pose.position is b.pose.position and _bearing(halfway) >= _bearing(a) & _bearing(b):
-            found.append((f"{name} to {next_name}", halfway))  # else what holds the body up changes on the way
-    return tuple(found) if movement.path is Path.CLOSED else (*found, poses[-1])
+    for (name, a), (next_name, b) in legs_of(solved(movement, side), movement.path):
+        if a.pose.position is b.pose.position:
+            halfway = between(a, b, 0.5)
+            if _bearing(halfway) >= _bearing(a) & _bearing(b):
+                found.append((f"{name} to {next_name}", halfway))
+    return tuple(found)
 
 
 def _bearing(pose: Solved) -> set[str]:

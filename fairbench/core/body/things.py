@@ -1,6 +1,7 @@
 """Which props a movement needs, from what it rests on, touches and holds."""
 
 from ..positions import Level
+from .bands import ANCHORED
 from .movement import Movement
 from .pose.contacts import FOOT, HAND, UNDER
 from .pose.pose import PoseSpec
@@ -8,7 +9,6 @@ from .pose.stances import STANCES
 from .support.holding import SEATED
 
 _LOOPED = frozenset({"thighs", "ankles"})
-_ANCHORED = frozenset({"front", "front-high", "front-low", "side", "own-side"})
 
 
 def things_of(movement: Movement) -> tuple[str, ...]:
@@ -21,7 +21,7 @@ def things_of(movement: Movement) -> tuple[str, ...]:
             found["band-loop"] = None
         else:
             found[item.prop] = None
-        if item.prop == "band" and item.where in _ANCHORED:
+        if item.prop == "band" and item.where in ANCHORED:
             found["door-frame"] = None
     return tuple(found)
 

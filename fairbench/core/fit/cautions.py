@@ -6,6 +6,7 @@ from functools import lru_cache
 
 from ..body.demands import WORDS, Demand
 from ..body.movement import Movement, demands
+from ..body.sliding import slides_on_wall
 from ..dose.dose import Dose
 from ..dose.effort import Effort, EffortScale
 from ..dose.load import Band, Kilograms
@@ -13,7 +14,7 @@ from ..dose.stages import StageKind
 from ..dose.work import ContractRelax, Hold, RampedIsometric, Repetitions, StagedIsometric, parts_of
 from ..exercises.exercise import Version
 from ..people.conditions import Conditions, Declared
-from ..people.rules import Effect, Rule, Term, Which
+from ..people.rules import USES, Effect, Rule, Term, Which
 from ..positions import Level, Position
 from ..sides import Side
 
@@ -46,12 +47,19 @@ class TriggeredRule:
         return self.rule.effect
 
 
-def demand_set_of(found: Iterable[Demand], position: Position, seconds: float = 0.0, held: float = 0.0) -> DemandSet:
-    """Demands and facts as they are tested."""
+def demand_set_of(
+    found: Iterable[Demand],
+    position: Position,
+    seconds: float = 0.0,
+    held: float = 0.0,
+    facts: Iterable[str] = (),
+) -> DemandSet:
+    """Demands and facts as they are tested; ``facts`` are further ones that are so, by name."""
     values: dict[str, list[tuple[float, Side | None, Demand | None]]] = {}
     for demand in found:
         values.setdefault(demand.id, []).append((demand.value, demand.side, demand))
     flags = {position.value: 1.0, position.level.value: 1.0, "seconds": seconds, "held": held}
+    flags |= dict.fromkeys(facts, 1.0)
     if "rises" in values:
         flags[Level.STANDING.value] = 1.0  # getting up from the chair is standing, if only for a moment
     for name, value in flags.items():
@@ -69,7 +77,10 @@ def demand_set(version: Version, side: Side, dose: Dose | None = None) -> Demand
         movement = replace(movement, load=given.load.kilograms)
     shown = demands(movement, side)
     found = (*shown, *_strain(given, shown), *_weight(given, movement))
-    return demand_set_of(found, version.position, given.time.work, held_seconds(given))
+    facts = [f"{USES}{prop}" for prop in version.props]
+    if slides_on_wall(movement):
+        facts.append("slides_on_wall")
+    return demand_set_of(found, version.position, given.time.work, held_seconds(given), facts)
 
 
 def _weight(dose: Dose, movement: Movement) -> tuple[Demand, ...]:

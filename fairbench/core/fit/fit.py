@@ -103,7 +103,7 @@ def _find(person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, 
         return _overridden(person, time, override, shelf, conditions)
     start = _start(person, exercise, base)
     new = "" if start is base else "New to this exercise."
-    if not person.conditions:
+    if not (person.conditions or conditions.always):
         plain, kind = SideFit(start), VerdictKind.EASED if new else VerdictKind.AS_PLANNED
         return Verdict(person, time.item.id, kind, exercise, base, start, plain, plain, new)
     profile = profile_of(person.conditions, conditions)

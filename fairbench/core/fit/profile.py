@@ -39,7 +39,7 @@ class Profile:
     __slots__ = ("_added", "_kept", "_rules", "_spoken_to")
 
     def __init__(self, declared: tuple[Declared, ...], conditions: Conditions) -> None:
-        self._rules = [(condition, conditions.rules_for(condition)) for condition in declared]
+        self._rules = [(condition, conditions.rules_for(condition)) for condition in (*declared, *conditions.always)]
         self._kept: dict[tuple[Version, Side, Dose | None], RuleOutcome] = {}
         self._added: dict[tuple[Version, Version], int] = {}
         self._spoken_to = frozenset(

@@ -216,7 +216,7 @@ def people_schemas() -> dict[str, Any]:
 
 def read_people(data: bytes, conditions: Conditions, today: datetime.date) -> tuple[Person, ...]:
     """Everyone in a file, as they are ``today``. Raises :class:`InputError` with the place in it."""
-    docs = _validated(_PEOPLE, data)
+    docs = validated(_PEOPLE, data)
     ids = [doc.id for doc in docs]
     if len(set(ids)) != len(ids):
         raise InputError("two people have the same id", "id")
@@ -225,7 +225,7 @@ def read_people(data: bytes, conditions: Conditions, today: datetime.date) -> tu
 
 def read_cases(data: bytes, conditions: Conditions, today: datetime.date) -> tuple[Case, ...]:
     """One case, or a list of them, as they are ``today``. Raises :class:`InputError` with the place in it."""
-    found: CaseDoc | list[CaseDoc] = _validated(TypeAdapter(CaseDoc | list[CaseDoc]), data)
+    found: CaseDoc | list[CaseDoc] = validated(TypeAdapter(CaseDoc | list[CaseDoc]), data)
     if found == []:
         raise InputError("should be an object with named fields, or a list of some")
     if isinstance(found, list):
@@ -242,7 +242,8 @@ def _within(
         raise error.within(place) from None
 
 
-def _validated(adapter: TypeAdapter[Any], data: bytes) -> Any:
+def validated(adapter: TypeAdapter[Any], data: bytes) -> Any:
+    """A JSON file as its model has it. Raises :class:`InputError` with the place in it."""
     try:
         document = json.loads(data)
     except (ValueError, RecursionError) as error:

@@ -99,9 +99,11 @@ def _counts(options: tuple[str, ...], said: str) -> bool:
 
 @dataclass(frozen=True, slots=True, eq=False, weakref_slot=True)
 class Conditions:
-    """Every condition there is to declare."""
+    """Every condition there is to declare. ``always`` are those that hold for everybody, such as the room that a class
+    is in."""
 
     by_id: Mapping[str, Condition]
+    always: tuple[Declared, ...] = ()
 
     def __iter__(self) -> Iterator[Condition]:
         return iter(self.by_id.values())

@@ -33,6 +33,7 @@ FLAGS: Mapping[str, str] = {
     "seated": "is done seated",
     "held": "seconds held still with effort",
     "seconds": "seconds of work",
+    "slides_on_wall": "slides along the wall",
     **{
         position.value: f"is done {position.words}"
         for position in Position
@@ -40,6 +41,10 @@ FLAGS: Mapping[str, str] = {
     },
 }
 """What a rule can test besides demands: from the version's position and dose."""
+
+
+USES = "uses_"
+"""Before the id of a prop: that a version needs it. Only a room's own rules test that."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,6 +64,8 @@ class Term:
     @property
     def words(self) -> str:
         """``wrist bends back over 55°``."""
+        if self.demand.startswith(USES):
+            return f"needs the {self.demand.removeprefix(USES).replace('-', ' ')}"
         words, unit = WORDS.get(self.demand, (FLAGS.get(self.demand, self.demand), ""))
         if self.measured and not self.bound:
             return f"{words} over what is allowed"

@@ -336,3 +336,14 @@ def take_version(plan: Plan, item_id: str, version: str, shelf: Shelf) -> Plan:
     beside = "" if item.beside == version else item.beside
     meanwhile = "" if item.meanwhile == f"{item.exercise}/{version}" else item.meanwhile
     return change(plan, replace(item, version=version, dose=None, beside=beside, meanwhile=meanwhile))
+
+
+def take_swap(plan: Plan, item_id: str, exercise: str, version: str, shelf: Shelf) -> Plan:
+    """Another exercise in an item's place, for everybody, at its usual dose. What was shown beside it, or done
+    meanwhile, was of the other exercise and goes."""
+    item = plan.item(item_id)
+    shelf.exercise(exercise).version(version)
+    meanwhile = "" if item.meanwhile.partition("/")[0] == exercise else item.meanwhile
+    return change(
+        plan, replace(item, exercise=exercise, version=version, dose=None, beside="", meanwhile=meanwhile, steps=())
+    )

@@ -6,7 +6,7 @@ from django.core.exceptions import ValidationError
 from django.core.validators import validate_email
 from pydantic import AfterValidator, Field
 
-from fairbench.core.body.drawing.looks import Build, Skin
+from fairbench.core.body.drawing.looks import Aid, Build, Skin
 from fairbench.web.site.inputs import Input, OneLine, wrong
 
 from .models import RangesFrom, Role
@@ -64,6 +64,7 @@ class LooksInput(Input):
     build: Build
     skin: Skin
     glasses: Literal["on", ""] = ""
+    aid: Aid = Aid.NONE
 
 
 class FirstPracticeInput(Input):

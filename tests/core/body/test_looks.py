@@ -1,19 +1,25 @@
 """Who the figure is: drawn otherwise, held and weighed the same."""
 
+from itertools import product
+
 import pytest
 
-from fairbench.core.body.drawing.looks import USUAL, Build, Looks, Skin, read_looks
+from fairbench.core.body.drawing.aids import stick_hand, suits
+from fairbench.core.body.drawing.looks import USUAL, Aid, Build, Looks, Skin, read_looks
 from fairbench.core.body.drawing.pictured import pictured
 from fairbench.core.body.drawing.shapes import Role
+from fairbench.core.body.movement import solved
 from fairbench.core.body.view import View
 from fairbench.core.errors import InputError
 from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.positions import Level
 from fairbench.figures.palette import palette
 from fairbench.figures.still import still_svg
 from tests.every import every
 
 SHELF = load_shelf()
-EVERY = [Looks(build, skin, glasses) for build in Build for skin in Skin for glasses in (False, True)]
+EVERY = [Looks(*one) for one in product(Build, Skin, (False, True), Aid)]
+WITHOUT = [looks for looks in EVERY if not looks.aid]
 MOVEMENT = SHELF.exercise("band-row").version("one-arm").movement
 
 
@@ -23,7 +29,10 @@ def test_looks_are_written_and_read_alike(looks: Looks) -> None:
     assert (looks.code == "") == (looks == USUAL)
 
 
-@pytest.mark.parametrize("code", ["broad", "broad-green", "broad-dark-hat", "huge-dark", "-", "broad-dark-glasses-"])
+@pytest.mark.parametrize(
+    "code",
+    ["broad", "broad-green", "broad-dark-hat", "huge-dark", "-", "broad-dark-glasses-", "broad-dark-stick-glasses"],
+)
 def test_what_is_no_looks_is_refused(code: str) -> None:
     with pytest.raises(InputError, match="there are no looks"):
         read_looks(code)
@@ -31,9 +40,9 @@ def test_what_is_no_looks_is_refused(code: str) -> None:
 
 def test_every_look_is_a_picture_of_its_own() -> None:
     drawn = {
-        still_svg(MOVEMENT, palette("paper", skin=looks.skin), "T", view=View.FRONT, looks=looks) for looks in EVERY
+        still_svg(MOVEMENT, palette("paper", skin=looks.skin), "T", view=View.FRONT, looks=looks) for looks in WITHOUT
     }
-    assert len(drawn) == len(EVERY)
+    assert len(drawn) == len(WITHOUT)
 
 
 def test_the_usual_looks_are_what_is_drawn_without_any() -> None:
@@ -48,6 +57,41 @@ def test_glasses_sit_on_every_face_that_is_seen_and_nothing_else_changes(exercis
         parts = {shape.part for shape in worn}
         assert ("glasses" in parts) == ("eyes" in parts)
         assert [shape for shape in worn if shape.part not in ("glasses", "lenses")] == list(plain)
+
+
+@every("exercise", list(SHELF), ids=lambda exercise: exercise.id)
+def test_a_wheelchair_stands_where_the_chair_did_and_nobody_else_changes(exercise) -> None:
+    for version in exercise.versions:
+        poses = [pose for _, pose in solved(version.movement)]
+        plain = pictured(version.movement).full.shapes
+        wheels = pictured(version.movement, looks=Looks(aid=Aid.WHEELCHAIR)).full.shapes
+        fits = suits(Aid.WHEELCHAIR, poses, version.movement.held)
+        assert ("wheelchair" in {shape.part for shape in wheels}) == fits
+        kept = [one for one in plain if not fits or one.part != "chair"]
+        assert [one for one in wheels if one.part != "wheelchair"] == kept
+        rises = {pose.pose.position.level for pose in poses} != {Level.SEATED}
+        on_seat = any("seat" in hand for pose in poses for hand in pose.hands.values())
+        assert not (suits(Aid.WHEELCHAIR, poses, version.movement.held) and (rises or on_seat))
+
+
+@every("exercise", list(SHELF), ids=lambda exercise: exercise.id)
+def test_a_walking_stick_hangs_on_the_chair_or_is_held_by_a_hand_that_does_nothing_else(exercise) -> None:
+    for version in exercise.versions:
+        poses = [pose for _, pose in solved(version.movement)]
+        plain = pictured(version.movement).full.shapes
+        drawn = pictured(version.movement, looks=Looks(aid=Aid.STICK)).full.shapes
+        fits = suits(Aid.STICK, poses, version.movement.held)
+        assert ("walking stick" in {shape.part for shape in drawn}) == fits
+        assert [one for one in drawn if one.part != "walking stick"] == list(plain)
+        hand = stick_hand(poses)
+        if fits and hand is not None:
+            assert all(pose.hands[hand] == "free" and pose.hands[hand.other] != "free" for pose in poses)
+
+
+def test_most_of_what_is_done_seated_is_done_in_a_wheelchair() -> None:
+    movements = [version.movement for exercise in SHELF for version in exercise.versions]
+    fits = [suits(Aid.WHEELCHAIR, [pose for _, pose in solved(one)], one.held) for one in movements]
+    assert sum(fits) > 300
 
 
 def test_a_broad_body_is_broader_and_its_hands_are_where_they_were() -> None:

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from fairbench.core.body.movement import Movement, demands, solved, steps, weighed
+from fairbench.core.body.movement import Movement, demands, on_the_way, solved, steps
 from fairbench.core.body.path import POSE_NAMES, Path, check_path, frames_of, legs_of
 from fairbench.core.body.pose.pose import PoseSpec
 from fairbench.core.body.words import told
@@ -64,10 +64,17 @@ def test_what_is_asked_between_poses_counts() -> None:
     """Down to overhead passes the level, where the arm is longest: 0.14 N·m per kg, which none of its poses asks."""
     swing = {"all": {"arms": "free"}, "start": {"shoulder_flex": 0}, "second": {"shoulder_flex": 0, "elbow_flex": 2}}
     up = movement({"poses": {**swing, "end": {"shoulder_flex": 180}}})
-    assert [name for name, _ in weighed(up, Side.RIGHT)][1::2] == ["start to second", "second to end"]
+    assert [name for name, _ in on_the_way(up, Side.RIGHT)] == ["start to second", "second to end"]
     asked = next(demand for demand in demands(up) if demand.id == "shoulder_moment")
     assert asked.value == pytest.approx(0.14, abs=0.005)
     assert asked.pose == "second to end"
+
+
+def test_between_two_poses_it_counts_too() -> None:
+    """Sixty degrees down to sixty above the level: neither end is as long as the way between."""
+    up = movement({"poses": {"all": {"arms": "free"}, "start": {"shoulder_flex": 30}, "end": {"shoulder_flex": 150}}})
+    asked = next(demand for demand in demands(up) if demand.id == "shoulder_moment")
+    assert (asked.value, asked.moment) == (pytest.approx(0.14, abs=0.005), "on the way from start to end")
 
 
 def test_a_closed_path_is_told_all_round() -> None:

@@ -1,7 +1,8 @@
-"""Who the figure is: its build, its skin, whether it wears glasses. How a pose is held, and what it asks, stays."""
+"""Who the figure is: build, skin, glasses, and what it gets about with. How a pose is held, and what it asks, stays."""
 
 from dataclasses import dataclass
 from enum import StrEnum
+from itertools import product
 
 from ...errors import InputError
 
@@ -32,6 +33,19 @@ class Skin(StrEnum):
     DARK = "dark"
 
 
+class Aid(StrEnum):
+    """What somebody gets about with; drawn where the movement is done with it."""
+
+    NONE = ""
+    STICK = "stick"
+    WHEELCHAIR = "wheelchair"
+
+    @property
+    def words(self) -> str:
+        """``walking stick``."""
+        return {"": "none", "stick": "walking stick", "wheelchair": "wheelchair"}[self.value]
+
+
 @dataclass(frozen=True, slots=True)
 class Looks:
     """What the figure looks like, the same in every picture of a practice."""
@@ -39,13 +53,15 @@ class Looks:
     build: Build = Build.MEDIUM
     skin: Skin = Skin.TAN
     glasses: bool = False
+    aid: Aid = Aid.NONE
 
     @property
     def code(self) -> str:
-        """In one word, such as ``broad-dark-glasses``; nothing for the usual looks."""
+        """In one word, such as ``broad-dark-glasses-stick``; nothing for the usual looks."""
         if self == USUAL:
             return ""
-        return "-".join([self.build, self.skin, *(["glasses"] if self.glasses else [])])
+        worn = ["glasses"] if self.glasses else []
+        return "-".join([self.build, self.skin, *worn, *([self.aid] if self.aid else [])])
 
 
 USUAL = Looks()
@@ -55,8 +71,10 @@ def read_looks(code: str) -> Looks:
     """The looks of a code. Raises :class:`InputError` for what is none."""
     if not code:
         return USUAL
-    build, _, rest = code.partition("-")
-    skin, _, more = rest.partition("-")
-    if build not in list(Build) or skin not in list(Skin) or more not in ("", "glasses"):
+    looks = _EVERY.get(code)
+    if looks is None:
         raise InputError(f"there are no looks '{code[:30]}'", "looks")
-    return Looks(Build(build), Skin(skin), bool(more))
+    return looks
+
+
+_EVERY = {looks.code: looks for looks in (Looks(*one) for one in product(Build, Skin, (False, True), Aid))}

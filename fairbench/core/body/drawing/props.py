@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Mapping
 
 from ...sides import Side
+from ..bands import ANCHORED, anchor_of, band_runs
 from ..held import Held
 from ..pose.joints import PoseError
 from ..pose.vectors import Vector, add, distance, lerp, scale, sub, unit
@@ -72,44 +73,14 @@ def _palms(solved: Solved) -> tuple[Vector, Vector]:
     return solved.points["left_palm"], solved.points["right_palm"]
 
 
-_ANCHORS: Mapping[str, tuple[float, float, float]] = {
-    "front": (0.52, -0.12, 0.0),
-    "front-high": (0.46, 0.3, 0.0),
-    "front-low": (0.5, 0.0, 0.0),
-    "side": (0.1, -0.14, 0.5),
-    "own-side": (0.1, -0.14, -0.5),
-}
-"""Where a fixed band ends, from the chest: forward, up, and to the side where the other one works."""
-
-
 def _band(solved: Solved, eye: Eye, where: str) -> Iterator[Shape]:
-    left, right = _palms(solved)
-    p, me = solved.points, solved.pose.side
-    if where == "hands":
-        yield cord(eye, [left, right], "band")
-    elif where == "back":
-        back = solved.body.at("thorax", "chest", (-0.075, 0.0, -0.05))
-        yield cord(eye, [left, back, right], "band", -0.1)
-    elif where in ("feet", "hand-foot"):
-        for side in (me,) if where == "hand-foot" else tuple(Side):
-            yield cord(eye, [p[f"{side}_palm"], p[f"{side}_ball"]], "band")
-    elif where in ("foot", "other-foot"):
-        foot = p[f"{me if where == 'foot' else me.other}_ball"]
-        yield cord(eye, [left, foot, right], "band")
-    elif where in ("thighs", "ankles"):
-        a, b = ("knee", "hip") if where == "thighs" else ("ankle", "knee")
-        ends = [lerp(p[f"{side}_{a}"], p[f"{side}_{b}"], 0.18) for side in Side]
-        wide = 0.04 if where == "thighs" else 0.028
-        out = scale(unit(sub(ends[1], ends[0])), wide)
-        yield cord(eye, [sub(ends[0], out), add(ends[1], out)], "band loop", 0.25, 0.024)
-    else:
-        chest = p["chest"]
-        ahead, above, across = _ANCHORS[where]
-        height = 0.14 if where == "front-low" else chest[2] + above
-        anchor: Vector = (chest[0] + ahead, across if me is Side.RIGHT else -across, height)
-        both = solved.hands[me.other] == "free" and distance(left, right) < 0.5 and not across
-        for side in Side if both else (me,):
-            yield cord(eye, [p[f"{side}_palm"], anchor], "band")
+    for run in band_runs(solved, where):
+        if where in ("thighs", "ankles"):
+            yield cord(eye, list(run), "band loop", 0.25, 0.024)
+        else:
+            yield cord(eye, list(run), "band", -0.1 if where == "back" else 0.03)
+    if where in ANCHORED:
+        anchor = anchor_of(solved, where)
         yield Shape(Role.SURFACE_LINE, "anchor", (circle(eye.see(anchor), 0.018),), eye.near(anchor), False)
 
 

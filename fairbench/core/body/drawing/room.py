@@ -7,6 +7,8 @@ from ...sides import Side
 from ..pose.vectors import Vector
 from ..support.holding import SEATED, SURFACES, Solved
 from ..support.touches import BAR_HEIGHT, RAIL_HEIGHT, SEAT_HEIGHT, TABLE_HEIGHT, WORKTOP_HEIGHT
+from .aids import wheelchair
+from .looks import Aid
 from .shapes import Role, Shape
 from .solids import ball, bar, box, cloth, roller
 from .view import Eye
@@ -16,22 +18,30 @@ _BEHIND = -9.0
 _THIN = 0.022
 
 
-def room(solved: Solved, eye: Eye, mat: bool) -> Iterator[Shape]:
+def room(solved: Solved, eye: Eye, mat: bool, aid: Aid = Aid.NONE) -> Iterator[Shape]:
     """Every surface the pose rests on, steps on or holds."""
     pose = solved.pose
     if mat or pose.position.level is Level.FLOOR:
         yield from _mat(solved, eye)
-    yield from own_chair(solved, eye)
+    yield from own_chair(solved, eye, aid)
     yield from _under(solved, eye)
     yield from _for_hands(solved, eye)
     yield from _for_feet(solved, eye)
 
 
-def own_chair(solved: Solved, eye: Eye) -> Iterator[Shape]:
-    """The chair that is sat on, if one is."""
+def own_chair(solved: Solved, eye: Eye, aid: Aid = Aid.NONE) -> Iterator[Shape]:
+    """The chair that is sat on, if one is: the wheelchair of whoever uses one."""
+    back = back_of_chair(solved)
+    if back is not None:
+        yield from wheelchair(eye, back) if aid is Aid.WHEELCHAIR else chair(eye, back)
+
+
+def back_of_chair(solved: Solved) -> float | None:
+    """Where the back of the chair stands that is sat on, in statures forward of the hips; None without one."""
     pose = solved.pose
-    if pose.on in ("", "chair", "cushion-seated") and pose.position in SEATED:
-        yield from chair(eye, -0.115 if pose.position is Position.SEATED else -0.2)
+    if pose.on not in ("", "chair", "cushion-seated") or pose.position not in SEATED:
+        return None
+    return -0.115 if pose.position is Position.SEATED else -0.2
 
 
 def left_behind(solved: Solved, others: tuple[Solved, ...], eye: Eye) -> Iterator[Shape]:

@@ -13,10 +13,11 @@ from ..pose.vectors import Vector, sub, unapply
 from ..statics.outline import Point
 from ..support.holding import Solved
 from ..view import View
+from .aids import suits, walking_stick
 from .figure import figure
-from .looks import USUAL, Looks
+from .looks import USUAL, Aid, Looks
 from .props import props
-from .room import left_behind, room
+from .room import back_of_chair, left_behind, room
 from .shapes import Drawing, Line, Role, Shape
 from .view import Eye, eye
 
@@ -62,8 +63,10 @@ def draw(
     The eye is on the working side, or on ``eye_side``.
     """
     seen = eye_of(view, solved, eye_side)
+    aid = looks.aid if suits(looks.aid, (*also, solved), held) else Aid.NONE
     shapes = [
-        *room(solved, seen, mat),
+        *room(solved, seen, mat, aid),
+        *(walking_stick((*also, solved), seen, back_of_chair(solved)) if aid is Aid.STICK else ()),
         *left_behind(solved, also, seen),
         *props(solved, seen, held),
         *figure(solved.body, seen, working, looks),

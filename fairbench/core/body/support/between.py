@@ -74,8 +74,13 @@ def _stand_alike(a: Solved, b: Solved) -> bool:
     def ground(solved: Solved) -> list[object]:
         return [solved.feet[side] if solved.feet[side] not in ("flat", "toes", "heel") else "sole" for side in Side]
 
-    bearing = [{c.part for c in solved.contacts if c.bears} for solved in (a, b)]
+    bearing = [{_limb_or_trunk(c.part) for c in solved.contacts if c.bears} for solved in (a, b)]
     return ground(a) == ground(b) and bearing[0] == bearing[1]
+
+
+def _limb_or_trunk(part: str) -> str:
+    """The back rolls over what it lies on: whichever part of it rests, it is the trunk that does."""
+    return part if part.startswith(("left_", "right_")) else "trunk"
 
 
 def _mix(a: Solved, b: Solved, name: str, t: float) -> float:

@@ -1,5 +1,6 @@
 """Lying on the back, the front or the side; with the pelvis lifted, or the back on a roller."""
 
+from collections.abc import Callable, Iterable
 from dataclasses import replace
 from math import cos, radians, sqrt
 
@@ -20,6 +21,8 @@ _DEPTHS = {"hips": 0.06, "low": 0.056, "waist": 0.054, "mid": 0.056, "high": 0.0
 _NEAR = 0.005
 _BROW_DOWN = -8.0
 """Bend of the neck of somebody who rests on the brow, so that the nose is free."""
+_NECK_BENDS = 60.0
+_PELVIS_TIPS = 30.0
 _LEG_LIES = 0.09
 _FEET_AWAY = 0.31
 _PELVIS_ON = ("roller-pelvis", "ball-pelvis", "block-pelvis", "cushion-pelvis")
@@ -37,7 +40,9 @@ def place(
         angles["neck_flex"] = _BROW_DOWN
     lift = _lift(pose, angles, ground)
     if lift and "neck_flex" not in pose.angles:
-        angles["neck_flex"] = min(lift, 45.0)
+        angles["neck_flex"] = _neck_under(angles, lift)
+    if pose.position is Position.SUPINE and not lift and pose.on != "roller-across" and "lean" not in pose.angles:
+        angles["lean"] = _pelvis_tips(angles)
     radii = _SIDE_RADIUS if pose.position is Position.SIDE_LYING else _DEPTHS
     body = stand_up(angles, (0.0, 0.0, 0.0), _frame(pose, angles, lift))
     whole = ground if pose.on in ("roller-long", "half-roller-long") else 0.0
@@ -80,6 +85,40 @@ def _lift(pose: Pose, angles: dict[str, float], ground: float) -> float:
     return turning_point(lambda lift: _pelvis_height(angles, lift) < ground, 0.0, 50.0)
 
 
+def _neck_under(angles: dict[str, float], lift: float) -> float:
+    """How far the neck bends under a raised pelvis: the shoulders carry, and the head lies beside them and bears
+    nothing of it."""
+
+    def head_is_lower(neck: float) -> bool:
+        body = stand_up({**angles, "neck_flex": neck}, (0.0, 0.0, 0.0), turn(-90 - lift, 0, 0))
+        return _lowest(body, ("head",)) < _lowest(body, ("chest",))
+
+    return turning_point(head_is_lower, min(lift, 45.0), _NECK_BENDS)
+
+
+def _pelvis_tips(angles: dict[str, float]) -> float:
+    """How far the pelvis tips with the low back, so that what can lie does: where the back arches, until the seat rests
+    as well as the ribs or the head, and where only the low back rounds, until the ribs do. Nobody lies on the head
+    alone, and pressing the low back down lifts no shoulders. A curl lifts them: its upper back is rounded."""
+
+    def hangs(*names: str) -> Callable[[float], bool]:
+        def at(lean: float) -> bool:
+            body = stand_up(angles, (0.0, 0.0, 0.0), turn(-90 + lean, 0, 0))
+            return _lowest(body, names) > _lowest(body, (*_TRUNK, "head")) + _NEAR / 2
+
+        return at
+
+    if hangs("hips")(0.0):
+        return turning_point(hangs("hips"), 0.0, _PELVIS_TIPS)
+    if angles["lumbar_flex"] > 0 and angles["thoracic_flex"] <= 0 and angles["neck_flex"] <= 0:
+        return turning_point(hangs("chest"), 0.0, -_PELVIS_TIPS)
+    return 0.0
+
+
+def _lowest(body: Body, names: Iterable[str]) -> float:
+    return min(body.points[name][2] - _DEPTHS[name] for name in names)
+
+
 def _over_roller(angles: dict[str, float], ground: float) -> float:
     """How far the trunk leans up from the floor, seat down, so that the upper back lies over the roller."""
 
@@ -97,9 +136,8 @@ def _back_of(body: Body) -> Vector:
 
 def _pelvis_height(angles: dict[str, float], lift: float) -> float:
     """How far the seat is off the floor when the trunk is turned by ``lift`` about the shoulders."""
-    body = Body({**angles, "neck_flex": min(lift, 45.0)})
-    stood = stand_up(body.angles, (0.0, 0.0, 0.0), turn(-90 - lift, 0, 0))
-    drop = max(_DEPTHS[name] - stood.points[name][2] for name in _DEPTHS)
+    stood = stand_up({**angles, "neck_flex": min(lift, 45.0)}, (0.0, 0.0, 0.0), turn(-90 - lift, 0, 0))
+    drop = max(_DEPTHS[name] - stood.points[name][2] for name in _TRUNK)
     return stood.points["hips"][2] + drop - _DEPTHS["hips"]
 
 

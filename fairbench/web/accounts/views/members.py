@@ -9,7 +9,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
-from fairbench.core.body.drawing.looks import Build, Looks, Skin, read_looks
+from fairbench.core.body.drawing.looks import Aid, Build, Looks, Skin, read_looks
 from fairbench.core.errors import InputError
 from fairbench.web.accounts import actions
 from fairbench.web.accounts.actor import Permission, actor_of
@@ -39,6 +39,7 @@ def members(request: HttpRequest) -> HttpResponse:
         "ranges_from": RangesFrom,
         "builds": list(Build),
         "skins": list(Skin),
+        "aids": list(Aid),
         "looks": read_looks(actor.practice.looks),
         "wrong": wrong,
         "given": request.POST,
@@ -58,11 +59,11 @@ def counting(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 def looks(request: HttpRequest) -> HttpResponse:
-    """Build, skin and glasses of the figures, for the whole practice."""
+    """Build, skin, glasses and walking aid of the figures, for the whole practice."""
     actor = actor_of(request)
     actor.require(Permission.MEMBERS)
     given = LooksInput.read(request.POST)
-    actions.set_looks(actor, Looks(given.build, given.skin, given.glasses == "on"))
+    actions.set_looks(actor, Looks(given.build, given.skin, given.glasses == "on", given.aid))
     messages.success(request, "Saved. Every figure looks like that now.")
     return redirect("accounts:members")
 

@@ -23,19 +23,20 @@ FIRST_COUNT = 2
 
 
 class PutInput(EditInput):
-    """Which kind of bracket the item begins."""
+    """Which kind of bracket the item begins, over how many items."""
 
     value: BracketKind
+    count: int = Field(default=FIRST_COUNT, ge=1, le=MAX_ITEMS)
 
 
 @edit("bracket", PutInput)
 def bracket(actor: Actor, plan_id: UUID, given: PutInput) -> Done:
-    """A bracket over the item and the next of its block."""
+    """A bracket over the item and those after it in its block."""
 
     def change(plan: Plan) -> Plan:
         block, place, _ = plan.find(given.item)
         there = len(plan.blocks[block].items) - place
-        count = min(FIRST_COUNT, there)
+        count = min(given.count, there)
         return bracket_verbs.put_in_bracket(plan, given.item, actions.new_id(), given.value, count)
 
     return edit_item(actor, plan_id, given, change, f"A bracket from {given.name} on.")

@@ -158,8 +158,7 @@ def swap(actor: Actor, plan_id: UUID, given: SwapInput) -> Done:
     version = exercise.version(given.version or exercise.base)
 
     def change(plan: plans.Plan) -> plans.Plan:
-        item = plan.item(given.item)
-        return plans.change(plan, replace(item, exercise=exercise.id, version=version.id, dose=None))
+        return plans.take_swap(plan, given.item, exercise.id, version.id, shelf())
 
     return edit_item(actor, plan_id, given, change, f"Swapped for {exercise.name}.")
 

@@ -138,7 +138,7 @@ def _why(hit: TriggeredRule, conditions: Conditions, version: str = "") -> Why:
     if hit.demand is not None:
         side = f" {hit.demand.side}" if hit.demand.side else ""
         figure = "" if hit.demand.figure == "yes" else f" {hit.demand.figure}"
-        pose = f" in the {hit.demand.pose} pose" if hit.demand.pose else ""
+        pose = f" {hit.demand.moment}" if hit.demand.moment else ""
         demand = f"{hit.demand.words}{figure}{side}{pose}"
     else:
         demand = hit.rule.when_words

@@ -1,0 +1,151 @@
+"""What would settle a shortage: each mend is a new plan, tried on the people before it is offered."""
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from functools import partial
+
+from ..errors import PlanError
+from ..exercises.shelf import Shelf
+from ..fit.fit import fit
+from ..fit.share import shares
+from ..fit.verdict import Fit, VerdictKind
+from ..people.conditions import Conditions
+from ..people.person import Group
+from ..plan.bracket_verbs import put_in_bracket
+from ..plan.brackets import BracketKind
+from ..plan.compile import compile_timeline
+from ..plan.plan import Plan, take_swap, take_version
+from ..rooms.store import Store
+from .need import needs_of
+from .shortage import Shortage, shortages_of
+
+MOST_MENDS = 4
+_NEW_BRACKET = "shared"
+_SWAPS_TRIED = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Setting:
+    """What a plan is looked at with."""
+
+    group: Group
+    shelf: Shelf
+    conditions: Conditions
+    store: Store
+
+
+@dataclass(frozen=True, slots=True)
+class Mend:
+    """A plan without the shortage: ``words`` say what changes, ``seconds`` how much longer the class takes. ``verb``
+    and ``fields`` are the edit as the bench takes it."""
+
+    words: str
+    plan: Plan
+    seconds: float
+    verb: str
+    fields: tuple[tuple[str, str], ...]
+
+
+def look(plan: Plan, setting: Setting) -> tuple[Fit, tuple[Shortage, ...]]:
+    """A plan fitted, and what is short in it."""
+    timeline = compile_timeline(plan, setting.group, setting.shelf)
+    found = fit(timeline, setting.group.people, setting.shelf, setting.conditions)
+    return found, shortages_of(needs_of(found, setting.shelf), setting.store)
+
+
+def mends_for(plan: Plan, shortage: Shortage, setting: Setting) -> tuple[Mend, ...]:
+    """What settles a shortage, best first: nobody changes what they do, then another version, then another exercise.
+
+    Each is tried: the shortage is gone, no other is new or worse, nobody has less to do than before by more than the
+    turns cost, nobody is moved for the worse, and a class that was in time stays in time.
+    """
+    before, short_before = look(plan, setting)
+    found: list[Mend] = []
+    for words, verb, fields, changed in _ideas(plan, shortage, setting):
+        if len(found) == MOST_MENDS:
+            break
+        mend = _tried(words, verb, fields, changed, shortage, before, short_before, setting)
+        if mend is not None:
+            found.append(mend)
+    return tuple(found)
+
+
+Idea = tuple[str, str, tuple[tuple[str, str], ...], Callable[[], Plan]]
+
+
+def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
+    item = plan.item(shortage.item)
+    exercise = setting.shelf.exercise(item.exercise)
+    if not item.bracket and len(shortage.people) > 1:
+        yield (
+            "In pairs, taking turns",
+            "bracket",
+            (("item", item.id), ("value", BracketKind.PAIRS.value), ("count", "1")),
+            partial(put_in_bracket, plan, item.id, _new_id(plan), BracketKind.PAIRS, 1),
+        )
+    rung = exercise.rung(item.version)
+    others = sorted(exercise.versions, key=lambda version: abs(exercise.rung(version.id) - rung))
+    for version in others:
+        if version.id != item.version and shortage.prop not in version.props:
+            yield (
+                f"Use {version.name} for all",
+                "version",
+                (("item", item.id), ("version", version.id)),
+                partial(take_version, plan, item.id, version.id, setting.shelf),
+            )
+    planned = plan.exercises()
+    near = [
+        other
+        for other in setting.shelf
+        if other.id not in planned and other.id not in setting.shelf.archived and other.aim == exercise.aim
+    ]
+    for other in near[:_SWAPS_TRIED]:
+        start = other.version(other.base)
+        if shortage.prop not in start.props:
+            yield (
+                f"Replace it with {other.name}, {start.name}",
+                "swap",
+                (("item", item.id), ("to", other.id), ("version", start.id)),
+                partial(take_swap, plan, item.id, other.id, start.id, setting.shelf),
+            )
+
+
+def _tried(
+    words: str,
+    verb: str,
+    fields: tuple[tuple[str, str], ...],
+    changed: Callable[[], Plan],
+    shortage: Shortage,
+    before: Fit,
+    short_before: Sequence[Shortage],
+    setting: Setting,
+) -> Mend | None:
+    try:
+        plan = changed()
+    except PlanError:
+        return None
+    after, short_after = look(plan, setting)
+    was = {(one.prop, one.size, one.item): one.short for one in short_before}
+    if any(
+        (one.prop, one.size, one.item) == (shortage.prop, shortage.size, shortage.item)
+        or one.short > was.get((one.prop, one.size, one.item), 0)
+        for one in short_after
+    ):
+        return None
+    late = after.timeline.over > max(0.0, before.timeline.over)
+    if late or _left_out(after) > _left_out(before) or _least(after, setting) < _least(before, setting) - 1e-9:
+        return None
+    return Mend(words, plan, after.timeline.total - before.timeline.total, verb, fields)
+
+
+def _left_out(found: Fit) -> int:
+    return sum(verdict.kind in (VerdictKind.WAITS, VerdictKind.SWAPPED) for verdict in found.verdicts.values())
+
+
+def _least(found: Fit, setting: Setting) -> float:
+    return min((share.part for share in shares(found, setting.group.people)), default=1.0)
+
+
+def _new_id(plan: Plan) -> str:
+    known = {bracket.id for bracket in plan.brackets}
+    return next(name for number in range(len(known) + 1) if (name := f"{_NEW_BRACKET}{number or ''}") not in known)

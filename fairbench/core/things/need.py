@@ -1,0 +1,112 @@
+"""Who holds what when: every prop of a plan by what each person really does, the instructor's own counted."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+
+from ..dose.load import Band, Kilograms
+from ..exercises.exercise import Version
+from ..exercises.shelf import Shelf
+from ..fit.packing import pieces
+from ..fit.verdict import Fit, Verdict
+from ..plan.brackets import BracketKind
+from ..plan.timeline import ItemTime
+
+INSTRUCTOR = ""
+"""Whose need it is where it is the instructor's."""
+_SIZED = {"band": Band, "band-loop": Band, "hand-weight": Kilograms, "bottle": Kilograms, "ankle-weight": Kilograms}
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """Somebody holds ``count`` of a prop in an item, from ``start`` to ``end`` in seconds of the class. ``size`` is
+    what the plan asks of it, empty where any will do. ``half`` says which of a pair they are, 0 for nobody of a pair:
+    the two halves never hold it at the same time."""
+
+    prop: str
+    size: str
+    person: str
+    item: str
+    count: int
+    start: float
+    end: float
+    half: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Peak:
+    """The most of a prop in a size that is in hand at once: how many, in which item, from when, and who holds them."""
+
+    prop: str
+    size: str
+    count: int
+    item: str
+    start: float
+    people: tuple[str, ...]
+
+
+def needs_of(found: Fit, shelf: Shelf) -> tuple[Need, ...]:
+    """Every need in the order of the plan. What one thing serves the whole room with is not counted by person, and a
+    chair is there for everybody: who sits where is another question."""
+    return tuple(need for time in found.timeline.items for need in _of_item(time, found, shelf))
+
+
+def _of_item(time: ItemTime, found: Fit, shelf: Shelf) -> Iterable[Need]:
+    paired = _is_paired(time, found)
+    yield from _held(INSTRUCTOR, time.version, time, shelf, 0)
+    for number, verdict in enumerate(found.of_item(time.item.id)):
+        yield from _held(verdict.person.id, _done(verdict), time, shelf, 1 + number % 2 if paired else 0)
+
+
+def _held(person: str, version: Version, time: ItemTime, shelf: Shelf, half: int) -> Iterable[Need]:
+    for prop in version.props:
+        if prop != "chair" and not shelf.props[prop].shared:
+            size = _size(prop, version, time)
+            yield Need(prop, size, person, time.item.id, pieces(version, prop), time.start, time.end, half)
+
+
+def _done(verdict: Verdict) -> Version:
+    """What somebody does. Who is to be talked with first may join in, and who finds nothing suitable may come to."""
+    return verdict.version or verdict.base
+
+
+def _size(prop: str, version: Version, time: ItemTime) -> str:
+    """The size that is asked: of the item's dose where it is done as planned, else of the version's own."""
+    load = (time.dose if version is time.version else version.dose).load
+    kind = _SIZED.get(prop)
+    if kind is None or not isinstance(load, kind):
+        return ""
+    return load.label if isinstance(load, Band) else f"{load.kilograms:g} kg" if isinstance(load, Kilograms) else ""
+
+
+def _is_paired(time: ItemTime, found: Fit) -> bool:
+    kinds = {bracket.id: bracket.kind for bracket in found.timeline.plan.brackets}
+    return kinds.get(time.item.bracket) is BracketKind.PAIRS
+
+
+def peaks_of(needs: Iterable[Need]) -> tuple[Peak, ...]:
+    """By prop and size, in the order of first use, the item in which most are in hand at once. What is asked without a
+    size is counted with each size of the same prop: it may be any of them."""
+    by_item: dict[tuple[str, str], dict[str, list[Need]]] = {}
+    for need in needs:
+        by_item.setdefault((need.prop, need.size), {}).setdefault(need.item, []).append(need)
+    peaks = []
+    for (prop, size), items in by_item.items():
+        counted = {item: at_once(held) for item, held in items.items()}
+        item = max(counted, key=lambda one: counted[one])
+        held = items[item]
+        people = tuple(dict.fromkeys(need.person for need in held))
+        peaks.append(Peak(prop, size, counted[item], item, held[0].start, people))
+    return tuple(peaks)
+
+
+def at_once(held: Iterable[Need]) -> int:
+    """How many of one item are in hand at once: of a pair the half that holds more, with all who are of no pair."""
+    halves = [0, 0, 0]
+    for need in held:
+        halves[need.half] += need.count
+    return halves[0] + max(halves[1:])
+
+
+def count_of(needs: Iterable[Need]) -> Mapping[tuple[str, str], int]:
+    """The peaks as figures, by prop and size."""
+    return {(peak.prop, peak.size): peak.count for peak in peaks_of(needs)}
