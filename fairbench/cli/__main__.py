@@ -5,18 +5,15 @@ import datetime
 import io
 import json
 import sys
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from contextlib import suppress
 from dataclasses import replace
-from pathlib import Path
 from typing import Any, TypeVar
 
 from fairbench.core.body.view import View
 from fairbench.core.body.words import told
-from fairbench.core.errors import InputError, PlanError
-from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.errors import InputError
 from fairbench.core.exercises.search import Wanted, find
-from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.exercises.spread import spread
 from fairbench.core.fit.case import Case, judge
 from fairbench.core.fit.cautions import cautions
@@ -25,12 +22,12 @@ from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.class_doc import class_schema
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
-from fairbench.core.formats.exercises_doc import read_exercises, with_exercises
 from fairbench.core.formats.fit_doc import fit_document, met_document
 from fairbench.core.formats.people_doc import people_schemas, read_cases, read_people
-from fairbench.core.formats.plan_doc import LARGEST_FILE, PlanFile, plan_schema, read_plan_file
+from fairbench.core.formats.plan_doc import PlanFile, plan_schema, read_plan_file
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
+from fairbench.core.formats.room_doc import room_schema
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
@@ -39,7 +36,8 @@ from fairbench.core.sides import Side
 from fairbench.figures.palette import INKS, palette
 from fairbench.figures.still import POSES, still_svg
 
-from . import text, values
+from . import loads, places, text, things, values
+from .reading import of_file, stock_argument, stock_of, today, version_argument, version_of, write_file
 
 Value = TypeVar("Value")
 
@@ -72,13 +70,13 @@ def _parser() -> argparse.ArgumentParser:
     show.set_defaults(run=_show)
 
     catalogue = commands.add_parser("catalogue", help="all exercises")
-    _stock_argument(catalogue)
+    stock_argument(catalogue)
     catalogue.add_argument("words", nargs="*", help="only those in which all of these words stand")
     catalogue.add_argument("--json", action="store_true", help="as JSON")
     catalogue.set_defaults(run=_catalogue)
 
     figure = commands.add_parser("figure", help="the figure of a version as an SVG file")
-    _version_argument(figure)
+    version_argument(figure)
     figure.add_argument("--view", choices=[view.value for view in View], help="from where; by itself, the best view")
     figure.add_argument("--pose", choices=POSES, default="both")
     figure.add_argument("--side", choices=[side.value for side in Side], default="right", help="the working side")
@@ -87,7 +85,7 @@ def _parser() -> argparse.ArgumentParser:
     figure.set_defaults(run=_figure)
 
     demands = commands.add_parser("demands", help="what a version asks of a body, from its poses")
-    _version_argument(demands)
+    version_argument(demands)
     demands.add_argument("--side", choices=[side.value for side in Side], default="right", help="the working side")
     demands.add_argument("--json", action="store_true", help="as JSON")
     demands.set_defaults(run=_demands)
@@ -98,7 +96,7 @@ def _parser() -> argparse.ArgumentParser:
     body.set_defaults(run=_body)
 
     counts = commands.add_parser("shelf", help="how the shelf is spread by family, position and prop")
-    _stock_argument(counts)
+    stock_argument(counts)
     counts.add_argument("--json", action="store_true", help="as JSON")
     counts.set_defaults(run=_shelf)
 
@@ -107,7 +105,7 @@ def _parser() -> argparse.ArgumentParser:
     classes.set_defaults(run=_ready)
 
     fitting = commands.add_parser("fit", help="which version each person does, why, and everybody's share")
-    _stock_argument(fitting)
+    stock_argument(fitting)
     fitting.add_argument("plan", metavar="PLAN.json", help="a plan file")
     fitting.add_argument("people", metavar="PEOPLE.json", help="a file of people")
     fitting.add_argument("--json", action="store_true", help="as JSON")
@@ -115,7 +113,7 @@ def _parser() -> argparse.ArgumentParser:
 
     caution = commands.add_parser("caution", help="what conditions make of a version")
     caution.add_argument("conditions", metavar="CONDITIONS", help="such as shoulder-pain:left:mild,thin-bones")
-    _version_argument(caution)
+    version_argument(caution)
     caution.add_argument("--json", action="store_true", help="as JSON")
     caution.set_defaults(run=_caution)
 
@@ -132,27 +130,18 @@ def _parser() -> argparse.ArgumentParser:
     listing.add_argument("--fine", metavar="CONDITION", help="what of the shelf a condition leaves fine at its worst")
     listing.set_defaults(run=_conditions)
 
+    things.add(commands)
+    places.add(commands)
+    loads.add(commands)
+
     schema = commands.add_parser("schema", help="the JSON Schema of a plan, exercise or pose file")
-    schema.add_argument("which", choices=("plan", "exercises", "body", "people", "conditions", "class"))
+    schema.add_argument("which", choices=("plan", "exercises", "body", "people", "conditions", "class", "room"))
     schema.set_defaults(run=_schema)
     return parser
 
 
-def _stock_argument(command: argparse.ArgumentParser) -> None:
-    command.add_argument(
-        "--exercises", metavar="FILE", help="a file of exercises, YAML or JSON, to have on the shelf as well"
-    )
-
-
-def _version_argument(command: argparse.ArgumentParser) -> None:
-    _stock_argument(command)
-    command.add_argument(
-        "version", metavar="EXERCISE[/VERSION]", help="such as bridge/half-bridge; by itself, its base"
-    )
-
-
 def _plan_arguments(command: argparse.ArgumentParser) -> None:
-    _stock_argument(command)
+    stock_argument(command)
     command.add_argument("plan", metavar="PLAN.json", help="a plan file, or - for standard input")
     command.add_argument("--pace", type=float, default=1.0, help="pace of the slowest, 1 to 3 (default 1)")
     command.add_argument(
@@ -162,38 +151,10 @@ def _plan_arguments(command: argparse.ArgumentParser) -> None:
 
 
 def _read(asked: argparse.Namespace) -> tuple[PlanFile, Timeline]:
-    file = _of_file(asked.plan, lambda data: read_plan_file(data, _stock(asked)))
+    file = of_file(asked.plan, lambda data: read_plan_file(data, stock_of(asked)))
     plan, shelf = file.plan, file.shelf
     group = Group((Person("slowest", "", asked.pace),), dict.fromkeys(shelf.exercises, max(0, asked.known)))
     return file, compile_timeline(plan, group, shelf)
-
-
-def _stock(asked: argparse.Namespace) -> Shelf:
-    """What ships, and what a file brings along."""
-    if not asked.exercises:
-        return load_shelf()
-    documents = _of_file(asked.exercises, lambda data: read_exercises(data, load_shelf()))
-    return with_exercises(load_shelf(), documents)
-
-
-def _of_file(name: str, read: Callable[[bytes], Value]) -> Value:
-    """What ``read`` makes of a file, or of standard input for ``-``; an error names the file first."""
-    try:
-        return read(_bytes(name))
-    except InputError as error:
-        raise InputError(str(error), "standard input" if name == "-" else name) from None
-
-
-def _bytes(name: str) -> bytes:
-    if name == "-":
-        return sys.stdin.buffer.read(LARGEST_FILE + 1)
-    try:
-        with Path(name).open("rb") as file:
-            return file.read(LARGEST_FILE + 1) if Path(name).stat().st_size <= LARGEST_FILE else file.read()
-    except OSError as error:
-        raise PlanError(f"cannot be read: {error.strerror}") from None
-    except ValueError:
-        raise PlanError("is no name that a file can have") from None
 
 
 def _time(asked: argparse.Namespace) -> str:
@@ -207,35 +168,24 @@ def _show(asked: argparse.Namespace) -> str:
 
 
 def _catalogue(asked: argparse.Namespace) -> str:
-    found = [found.exercise for found in find(_stock(asked), Wanted(" ".join(asked.words)))]
+    found = [found.exercise for found in find(stock_of(asked), Wanted(" ".join(asked.words)))]
     return _json([values.exercise(e) for e in found]) if asked.json else text.catalogue(found)
 
 
-def _version(asked: argparse.Namespace) -> tuple[Exercise, Version]:
-    exercise_id, _, version_id = asked.version.partition("/")
-    exercise = _stock(asked).exercise(exercise_id)
-    return exercise, exercise.version(version_id or exercise.base)
-
-
 def _figure(asked: argparse.Namespace) -> str:
-    exercise, version = _version(asked)
+    exercise, version = version_of(asked)
     view = View(asked.view) if asked.view else None
     side = Side(asked.side)
     title = told(version.movement, view, side)
     drawn = still_svg(version.movement, palette(asked.ink, exercise.block), title, asked.pose, view, side)
     if not asked.file:
         return drawn + "\n"
-    try:
-        Path(asked.file).write_text(drawn + "\n", encoding="utf-8")
-    except OSError as error:
-        raise InputError(f"cannot be written: {error.strerror}", asked.file) from None
-    except ValueError:
-        raise InputError("is no name that a file can have", "FILE") from None
+    write_file(asked.file, drawn + "\n")
     return ""
 
 
 def _demands(asked: argparse.Namespace) -> str:
-    exercise, version = _version(asked)
+    exercise, version = version_of(asked)
     side = Side(asked.side)
     if asked.json:
         return _json(values.demands(exercise, version, side))
@@ -243,12 +193,12 @@ def _demands(asked: argparse.Namespace) -> str:
 
 
 def _body(asked: argparse.Namespace) -> str:
-    out = _of_file(asked.plan, lambda data: work_out(read_body(data)))
+    out = of_file(asked.plan, lambda data: work_out(read_body(data)))
     return _json(out.model_dump()) if asked.json else text.body(out)
 
 
 def _shelf(asked: argparse.Namespace) -> str:
-    counted = spread(_stock(asked))
+    counted = spread(stock_of(asked))
     return _json(values.spread(counted)) if asked.json else text.spread(counted)
 
 
@@ -260,25 +210,21 @@ def _ready(asked: argparse.Namespace) -> str:
 
 def _fit(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
-    file = _of_file(asked.plan, lambda data: read_plan_file(data, _stock(asked)))
+    file = of_file(asked.plan, lambda data: read_plan_file(data, stock_of(asked)))
     plan, shelf = file.plan, file.shelf
-    people = _of_file(asked.people, lambda data: read_people(data, conditions, _today()))
+    people = of_file(asked.people, lambda data: read_people(data, conditions, today()))
     found = fit(compile_timeline(plan, Group(people), shelf), people, shelf, conditions)
     return _json(fit_document(found, conditions)) if asked.json else text.fit(found)
 
 
 def _caution(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
-    _, version = _version(asked)
+    _, version = version_of(asked)
     declared = [_declared(part, conditions) for part in asked.conditions.split(",")]
     triggered = {hit: None for side in Side for hit in cautions(declared, conditions, asked_of_version(version, side))}
     if asked.json:
         return _json([met_document(hit, conditions) for hit in triggered])
     return text.cautions(tuple(triggered), conditions)
-
-
-def _today() -> datetime.date:
-    return datetime.datetime.now().astimezone().date()
 
 
 def _declared(words: str, conditions: Conditions) -> Declared:
@@ -288,7 +234,7 @@ def _declared(words: str, conditions: Conditions) -> Declared:
     declared = Declared(name)
     for option in options:
         declared = replace(declared, **_said(option, found))
-    return conditions.as_of(declared, _today())
+    return conditions.as_of(declared, today())
 
 
 def _said(option: str, found: Condition) -> dict[str, Any]:
@@ -308,7 +254,7 @@ def _said(option: str, found: Condition) -> dict[str, Any]:
 
 def _judge(asked: argparse.Namespace) -> str:
     conditions = load_conditions()
-    cases = _of_file(asked.plan, lambda data: read_cases(data, conditions, _today()))
+    cases = of_file(asked.plan, lambda data: read_cases(data, conditions, today()))
     if asked.json:
         judged = [_judged(case, conditions) for case in cases]
         return _json(judged[0] if len(judged) == 1 else judged)
@@ -337,12 +283,13 @@ def _conditions(asked: argparse.Namespace) -> str:
 
 
 def _schema(asked: argparse.Namespace) -> str:
-    if asked.which in ("body", "people", "conditions", "class"):
+    if asked.which in ("body", "people", "conditions", "class", "room"):
         made = {
             "body": body_schemas,
             "people": people_schemas,
             "conditions": conditions_schema,
             "class": class_schema,
+            "room": room_schema,
         }
         return _json(made[asked.which]())
     return _json(plan_schema() if asked.which == "plan" else exercise_schema())

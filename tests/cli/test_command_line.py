@@ -171,7 +171,7 @@ def test_an_error_names_which_of_two_files_it_is_in(tmp_path, capsys) -> None:
     assert capsys.readouterr().err.startswith(f"fairbench: {people}: ")
 
 
-@pytest.mark.parametrize("which", ["plan", "exercises", "body", "people", "conditions", "class"])
+@pytest.mark.parametrize("which", ["plan", "exercises", "body", "people", "conditions", "class", "room"])
 def test_schemas_are_printed_as_they_are_published(which: str, capsys) -> None:
     assert main(["schema", which]) == 0
     published = Path(PLAN).with_name(f"{which}.schema.json")

@@ -160,13 +160,19 @@ _FLAT_HAND = 70.0
 """Degrees that a wrist is bent back where a flat hand carries weight on what lies level."""
 _ARM_MOVES = 20.0
 """Degrees of shoulder or elbow from one pose to the next that count as a movement of the arm."""
-_PELVIS_HIGH = 0.1
+_PELVIS_HIGH = 0.09
 """Statures that the pelvis is above the head from which somebody on their back counts as head down."""
 _STRAIGHT = 30.0
 """Degrees of bend up to which a knee counts as straight."""
 _LEAST: Mapping[str, float] = {"°": 3.0, "%": 1.0, "N·m per kg": 0.03, "° × %": 1.0, "kg": 0.01, "% of stature": -99.0}
 """Below this nothing is asked, by unit."""
 _LEAST_OF: Mapping[str, float] = {what: _LEAST.get(unit, 0.0) for what, (_, unit) in WORDS.items()}
+
+_SHORTEST_WAY = frozenset(
+    {"shoulder_elevation", "shoulder_extension", "shoulder_rotation", "elbow_flexion", "wrist_extension"}
+)
+"""Degrees of an arm that goes from one pose to the only other: it takes the shortest way, though its joint angles,
+which run evenly, may not. Where there are more poses, they say which way it goes."""
 
 PoseDemand = tuple[str, float, str, Side | None]
 """One thing that a pose asks: which demand, how much, by which joint and of which side."""
@@ -200,10 +206,11 @@ def demands_of(
     Raises :class:`PoseError` for something declared that can only be computed.
     """
     most: dict[tuple[str, Side | None], Demand] = {}
+    ways = {name for name, _ in on_the_way}
     for name, solved in (*poses, *on_the_way):
         for what, value, joint, side in _asked(solved, statics(solved, loads), loads or {}):
             value = round(value, 3)
-            if value > _LEAST_OF[what]:
+            if value > _LEAST_OF[what] and not (len(poses) == 2 and name in ways and what in _SHORTEST_WAY):
                 found = most.get((what, side))
                 if found is None or harder_by(what, value, found.value) > 0:
                     most[what, side] = _demand(what, value, name, joint, side)

@@ -78,7 +78,7 @@ def demand_set(version: Version, side: Side, dose: Dose | None = None) -> Demand
     shown = demands(movement, side)
     found = (*shown, *_strain(given, shown), *_weight(given, movement))
     facts = [f"{USES}{prop}" for prop in version.props]
-    if slides_on_wall(movement):
+    if "wall" in version.props and slides_on_wall(movement):  # held up only where there is a wall to slide on
         facts.append("slides_on_wall")
     return demand_set_of(found, version.position, given.time.work, held_seconds(given), facts)
 

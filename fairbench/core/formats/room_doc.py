@@ -8,7 +8,7 @@ from pydantic import Field, TypeAdapter
 
 from ..errors import InputError
 from ..exercises.exercise import Prop
-from ..rooms.room import Chair, Floor, Room
+from ..rooms.room import Chair, Floor, Room, WallSide
 from ..rooms.store import Stock, Store
 from .dose_doc import Doc
 from .people_doc import validated
@@ -50,9 +50,11 @@ class RoomDoc(Doc):
     smooth_wall: float = 0.0
     rough_wall: float = 0.0
     door_frames: int = 1
+    door_at: WallSide = Field(default=WallSide.RIGHT, strict=False)
     corners: int = 0
     rail: float = 0.0
     rail_cm: float = 90.0
+    rail_at: WallSide = Field(default=WallSide.BACK, strict=False)
     worktop: float = 0.0
     worktop_cm: float = 90.0
     steps: int = 0
@@ -99,7 +101,7 @@ def room_document(room: Room, store: Store | None) -> dict[str, Any]:
     for field in fields(Room):
         if field.name != "chairs":
             document[field.name] = getattr(room, field.name)
-    document["floor"] = room.floor.value
+    document |= {name: str(document[name]) for name in ("floor", "rail_at", "door_at")}
     document["chairs"] = [{field.name: getattr(chair, field.name) for field in fields(Chair)} for chair in room.chairs]
     if store is not None:
         document["store"] = [_stock_document(line) for line in store.lines]

@@ -10,7 +10,7 @@ from ..loads.units import read_length, read_mass
 from ..rooms.store import Stock, Store
 from .table_csv import Table, guarded
 
-HEADINGS = ("prop", "size", "count", "mass of one", "free length", "force at double length (N)")
+HEADINGS = ("prop", "size", "count", "mass of one", "free length", "force at double length in newtons")
 _NEEDED = ("prop", "count")
 _TOLD = 5
 """So many broken rows are told one by one."""

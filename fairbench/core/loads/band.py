@@ -78,22 +78,19 @@ class Pull:
 
 
 def pulls(movement: Movement, band: ElasticBand, stature_m: float = STATURE) -> tuple[Pull, ...]:
-    """In each pose, the piece that is stretched most, by the distance between the hand and what holds the other end.
-    Raises :class:`LoadError` for a movement without a band."""
+    """In each pose, the piece that works, by the distance between the hand and what holds the other end. Raises
+    :class:`LoadError` for a movement without a band, or where it would tear."""
+    return tuple(Pull(name, cm, band.newtons(cm)) for name, cm in lengths(movement, stature_m))
+
+
+def lengths(movement: Movement, stature_m: float = STATURE) -> tuple[tuple[str, float], ...]:
+    """How long the band is in each pose, in centimetres: the piece that is stretched and let back most, of the arm that
+    works. Half of the greatest is the least that must be free to stay under double length."""
     where = next((item.where for item in movement.held if item.prop in ("band", "band-loop")), None)
     if where is None:
         raise LoadError("has no band in it", "version")
-    found = []
-    for name, pose in solved(movement, Side.RIGHT):
-        cm = max(run_cm(run, stature_m) for run in band_runs(pose, where))
-        found.append(Pull(name, cm, band.newtons(cm)))
-    return tuple(found)
-
-
-def longest_cm(movement: Movement, stature_m: float = STATURE) -> float:
-    """The longest that a band becomes in a movement, in centimetres; half of it is the least that must be free to stay
-    under double length."""
-    where = next((item.where for item in movement.held if item.prop in ("band", "band-loop")), None)
-    if where is None:
-        raise LoadError("has no band in it", "version")
-    return max(run_cm(run, stature_m) for _, pose in solved(movement, Side.RIGHT) for run in band_runs(pose, where))
+    poses = solved(movement, Side.RIGHT)
+    found = [[run_cm(run, stature_m) for run in band_runs(pose, where)] for _, pose in poses]
+    pieces = [[pose[min(piece, len(pose) - 1)] for pose in found] for piece in range(max(map(len, found)))]
+    works = max(pieces, key=lambda piece: (max(piece) - min(piece), max(piece)))
+    return tuple((name, cm) for (name, _), cm in zip(poses, works, strict=True))

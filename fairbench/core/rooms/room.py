@@ -23,6 +23,15 @@ class Floor(StrEnum):
     SPRUNG = "sprung"
 
 
+class WallSide(StrEnum):
+    """A wall of the room, as the instructor at the front sees it."""
+
+    FRONT = "front"
+    BACK = "back"
+    LEFT = "left"
+    RIGHT = "right"
+
+
 @dataclass(frozen=True, slots=True)
 class Chair:
     """A kind of chair and how many of it there are. ``seat_cm`` is the height of the seat."""
@@ -56,6 +65,7 @@ class Room:
 
     ``smooth_wall`` is what a hand, a ball or a back slides on, ``rough_wall`` what only bears. ``floor_is_fit`` says
     that people may lie on it; ``needs_mats`` that they then need a mat. ``anchors`` are places where a band is fixed.
+    The rail and the door are in the middle of the wall that they are at.
     """
 
     name: str
@@ -67,9 +77,11 @@ class Room:
     smooth_wall: float = 0.0
     rough_wall: float = 0.0
     door_frames: int = 1
+    door_at: WallSide = WallSide.RIGHT
     corners: int = 0
     rail: float = 0.0
     rail_cm: float = 90.0
+    rail_at: WallSide = WallSide.BACK
     worktop: float = 0.0
     worktop_cm: float = 90.0
     steps: int = 0

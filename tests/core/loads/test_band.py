@@ -6,8 +6,9 @@ from hypothesis import strategies as st
 
 from fairbench.core.body.bands import band_runs, run_cm
 from fairbench.core.body.movement import solved
+from fairbench.core.exercises.aim import Quality
 from fairbench.core.formats.catalogue_doc import load_shelf
-from fairbench.core.loads.band import EASIER, MORE, ElasticBand, calibrated, longest_cm, pulls
+from fairbench.core.loads.band import EASIER, MORE, ElasticBand, calibrated, lengths, pulls
 from fairbench.core.loads.bottle import LoadError
 from tests.every import every
 
@@ -68,19 +69,33 @@ def test_a_band_is_not_stretched_until_it_tears_and_a_loose_one_has_no_grip_to_c
 def test_every_band_of_the_shelf_is_stretched_as_it_is_drawn(name: str, version) -> None:
     movement = version.movement
     where = next(item.where for item in movement.held if item.prop in ("band", "band-loop"))
-    longest = longest_cm(movement)
+    longest = max(cm for _, cm in lengths(movement))
     assert 4 < longest < 300
     found = pulls(movement, ElasticBand(20, longest / 2))
     assert [pull.pose for pull in found] == [pose for pose, _ in movement.poses]
     assert max(pull.newtons for pull in found) == pytest.approx(20)
     for pull, (_, pose) in zip(found, solved(movement), strict=True):
-        assert pull.cm == pytest.approx(max(run_cm(run) for run in band_runs(pose, where)))
+        assert any(pull.cm == pytest.approx(run_cm(run)) for run in band_runs(pose, where))
+
+
+@every(("name", "version"), BANDED, ids=lambda part: part if isinstance(part, str) else part.id)
+def test_a_band_is_tighter_where_the_work_is(name: str, version) -> None:
+    """Nobody pulls a band that goes slack. A strap that only holds, and a stretch, keep their length or give it."""
+    found = [cm for _, cm in lengths(version.movement)]
+    if SHELF.exercise(name).aim.quality is Quality.STRENGTH and "hold" not in version.id:
+        assert max(found[1:]) > found[0] + 5
+
+
+def test_of_one_arm_it_is_the_arm_that_works() -> None:
+    (_, start), (_, end) = lengths(SHELF.exercise("band-row").version("one-arm").movement)
+    assert abs(start - end) > 10
 
 
 def test_a_row_pulls_more_at_its_end() -> None:
     row = SHELF.exercise("band-row").version("band-round-feet").movement
     start, end = pulls(row, ElasticBand(20, 60))
     assert (start.pose, end.pose) == ("start", "end")
+    assert end.newtons > start.newtons
     tall = pulls(row, ElasticBand(20, 60), stature_m=1.8)
     assert tall[0].cm == pytest.approx(start.cm * 1.8 / 1.65)
 

@@ -187,7 +187,11 @@ def _resting(solved: Solved) -> list[str]:
     parts = {contact.part for contact in solved.contacts}
     found = [f"{side}_shoulder" for side in Side if f"{side}_hand" in parts and not _carries(solved, f"{side}_hand")]
     found += [f"{side}_{joint}" for side in Side for joint in ("hip", "knee") if f"{side}_leg" in parts]
-    return found + (["low_back"] if {"hips", "chest"} <= parts else [])
+    return found + (["low_back"] if parts & _BELOW and parts & _ABOVE else [])
+
+
+_BELOW, _ABOVE = frozenset({"hips", "low", "pelvis"}), frozenset({"mid", "high", "chest", "head"})
+"""What lies below and above the low back; between the two of them it hangs no weight."""
 
 
 def _carries(solved: Solved, part: str) -> bool:

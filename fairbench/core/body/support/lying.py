@@ -22,10 +22,11 @@ _NEAR = 0.005
 _BROW_DOWN = -8.0
 """Bend of the neck of somebody who rests on the brow, so that the nose is free."""
 _NECK_BENDS = 60.0
-_PELVIS_TIPS = 30.0
+_PELVIS_TIPS = 45.0
 _LEG_LIES = 0.09
 _FEET_AWAY = 0.31
 _PELVIS_ON = ("roller-pelvis", "ball-pelvis", "block-pelvis", "cushion-pelvis")
+_BEARS_BACK = frozenset({*_PELVIS_ON, "roller-across"})
 _WALL_X = 0.27
 
 
@@ -39,10 +40,10 @@ def place(
     if pose.position is Position.PRONE and "neck_flex" not in pose.angles:
         angles["neck_flex"] = _BROW_DOWN
     lift = _lift(pose, angles, ground)
+    if pose.position is Position.SUPINE and pose.on not in _BEARS_BACK and "lean" not in pose.angles:
+        angles["lean"] = _pelvis_tips(angles, lift)
     if lift and "neck_flex" not in pose.angles:
-        angles["neck_flex"] = _neck_under(angles, lift)
-    if pose.position is Position.SUPINE and not lift and pose.on != "roller-across" and "lean" not in pose.angles:
-        angles["lean"] = _pelvis_tips(angles)
+        angles["neck_flex"] = _neck_under(angles, lift - angles["lean"])
     radii = _SIDE_RADIUS if pose.position is Position.SIDE_LYING else _DEPTHS
     body = stand_up(angles, (0.0, 0.0, 0.0), _frame(pose, angles, lift))
     whole = ground if pose.on in ("roller-long", "half-roller-long") else 0.0
@@ -86,32 +87,35 @@ def _lift(pose: Pose, angles: dict[str, float], ground: float) -> float:
 
 
 def _neck_under(angles: dict[str, float], lift: float) -> float:
-    """How far the neck bends under a raised pelvis: the shoulders carry, and the head lies beside them and bears
-    nothing of it."""
+    """How far the neck bends under a raised pelvis: as far as the ribs are raised, and a little more, until the
+    shoulders carry and the head lies beside them and bears nothing of it."""
 
     def head_is_lower(neck: float) -> bool:
         body = stand_up({**angles, "neck_flex": neck}, (0.0, 0.0, 0.0), turn(-90 - lift, 0, 0))
         return _lowest(body, ("head",)) < _lowest(body, ("chest",))
 
-    return turning_point(head_is_lower, min(lift, 45.0), _NECK_BENDS)
+    ribs = max(0.0, lift - angles["lumbar_flex"] - angles["thoracic_flex"])
+    return turning_point(head_is_lower, min(ribs, 45.0), _NECK_BENDS)
 
 
-def _pelvis_tips(angles: dict[str, float]) -> float:
+def _pelvis_tips(angles: dict[str, float], lift: float) -> float:
     """How far the pelvis tips with the low back, so that what can lie does: where the back arches, until the seat rests
-    as well as the ribs or the head, and where only the low back rounds, until the ribs do. Nobody lies on the head
-    alone, and pressing the low back down lifts no shoulders. A curl lifts them: its upper back is rounded."""
+    as well as the ribs or the head, and where the low back rounds, until the ribs do. Nobody lies on the head alone,
+    and pressing the low back down, or rolling up from it, lifts no shoulders. A curl lifts them: its upper back is
+    rounded."""
 
-    def hangs(*names: str) -> Callable[[float], bool]:
+    def hangs(name: str, over: tuple[str, ...]) -> Callable[[float], bool]:
         def at(lean: float) -> bool:
-            body = stand_up(angles, (0.0, 0.0, 0.0), turn(-90 + lean, 0, 0))
-            return _lowest(body, names) > _lowest(body, (*_TRUNK, "head")) + _NEAR / 2
+            body = stand_up(angles, (0.0, 0.0, 0.0), turn(-90 - lift + lean, 0, 0))
+            return _lowest(body, (name,)) > _lowest(body, over) + _NEAR / 2
 
         return at
 
-    if hangs("hips")(0.0):
-        return turning_point(hangs("hips"), 0.0, _PELVIS_TIPS)
-    if angles["lumbar_flex"] > 0 and angles["thoracic_flex"] <= 0 and angles["neck_flex"] <= 0:
-        return turning_point(hangs("chest"), 0.0, -_PELVIS_TIPS)
+    seat_hangs, ribs_hang = hangs("hips", (*_TRUNK, "head")), hangs("chest", _TRUNK)
+    if not lift and seat_hangs(0.0):
+        return turning_point(seat_hangs, 0.0, _PELVIS_TIPS)
+    if angles["lumbar_flex"] > max(0.0, 3 * angles["thoracic_flex"]) and ribs_hang(0.0):
+        return turning_point(ribs_hang, 0.0, -_PELVIS_TIPS)
     return 0.0
 
 

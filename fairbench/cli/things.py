@@ -1,0 +1,125 @@
+"""``bin/fairbench things``: what a plan needs, what is short and what mends it, what stands in, and the pack list."""
+
+import argparse
+import json
+from typing import Any
+
+from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.fit.in_room import conditions_in, shelf_in
+from fairbench.core.fit.packing import pack
+from fairbench.core.fit.verdict import Fit
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.formats.people_doc import read_people
+from fairbench.core.formats.plan_doc import read_plan_file
+from fairbench.core.formats.room_doc import read_room
+from fairbench.core.people.person import Group
+from fairbench.core.plan.plan import Plan
+from fairbench.core.rooms.store import Store
+from fairbench.core.things.mends import Setting, look, mends_for
+from fairbench.core.things.need import INSTRUCTOR, Peak, needs_of, peaks_of
+from fairbench.core.things.shortage import Shortage, gravest
+
+from .reading import of_file, stock_argument, stock_of, today
+
+
+def add(commands: Any) -> None:
+    """The command and its arguments."""
+    command = commands.add_parser("things", help="what a plan needs, what is short, what mends it, the pack list")
+    stock_argument(command)
+    command.add_argument("plan", metavar="PLAN.json", help="a plan file")
+    command.add_argument("--people", metavar="PEOPLE.json", help="a file of people; without it, the instructor alone")
+    command.add_argument("--room", metavar="ROOM.json", help="a room file; without it, nothing is short")
+    command.add_argument("--json", action="store_true", help="as JSON")
+    command.set_defaults(run=_things)
+
+
+def _things(asked: argparse.Namespace) -> str:
+    conditions, shelf = load_conditions(), stock_of(asked)
+    file = of_file(asked.plan, lambda data: read_plan_file(data, shelf))
+    plan, shelf = file.plan, file.shelf
+    people = of_file(asked.people, lambda data: read_people(data, conditions, today())) if asked.people else ()
+    store: Store | None = None
+    if asked.room:
+        room, store = of_file(asked.room, lambda data: read_room(data, shelf.props))
+        conditions, shelf = conditions_in(conditions, room), shelf_in(shelf, room)
+    setting = Setting(Group(people), shelf, conditions, store or Store())
+    found, short = look(plan, setting)
+    shortages = gravest(found, short) if store is not None else ()
+    document = _document(plan, found, shortages, setting)
+    return json.dumps(document, indent=2, ensure_ascii=False) + "\n" if asked.json else _text(document)
+
+
+def _document(plan: Plan, found: Fit, shortages: tuple[Shortage, ...], setting: Setting) -> dict[str, Any]:
+    shelf = setting.shelf
+    names = {person.id: person.name for person in setting.group.people} | {INSTRUCTOR: "you"}
+    exercises = {time.item.id: time.exercise.name for time in found.timeline.items}
+    return {
+        "need": [_peak(peak, shelf, exercises) for peak in peaks_of(needs_of(found, shelf))],
+        "short": [
+            {
+                "prop": one.prop,
+                "name": _named(one.prop, one.size, shelf),
+                "size": one.size,
+                "exercise": exercises[one.item],
+                "item": one.item,
+                "start": one.start,
+                "needed": one.needed,
+                "there": one.there,
+                "without": [names[person] for person in one.missing],
+                "stand_in": shelf.props[one.prop].substitute,
+                "mends": [
+                    {"says": mend.words, "seconds": mend.seconds} for mend in mends_for(plan, one, setting)
+                ],
+            }
+            for one in shortages
+        ],
+        "pack": [
+            {"prop": thing.prop.id, "name": thing.prop.name, "count": thing.count, "says": thing.words,
+             "stand_in": thing.prop.substitute, "for": list(thing.used_in)}
+            for thing in pack(found, shelf)
+        ],
+    }  # fmt: skip
+
+
+def _peak(peak: Peak, shelf: Shelf, exercises: dict[str, str]) -> dict[str, Any]:
+    return {
+        "prop": peak.prop,
+        "name": _named(peak.prop, peak.size, shelf),
+        "size": peak.size,
+        "count": peak.count,
+        "exercise": exercises[peak.item],
+        "item": peak.item,
+        "start": peak.start,
+    }
+
+
+def _named(prop: str, size: str, shelf: Shelf) -> str:
+    name = shelf.props[prop].name
+    return f"{name}, {size}" if size else name
+
+
+def _text(document: dict[str, Any]) -> str:
+    lines = ["Needed at once, yours counted"]
+    lines += [
+        f"  {one['count']:>3}  {one['name']:<28} {minutes_and_seconds(one['start']):>6}  {one['exercise']}"
+        for one in document["need"]
+    ]
+    for one in document["short"]:
+        lines += [
+            "",
+            f"{one['needed'] - one['there']} too few: {one['name']}, {one['there']} of {one['needed']}, "
+            f"in {one['exercise']} at {minutes_and_seconds(one['start'])}",
+            f"  without: {', '.join(one['without'])}",
+        ]
+        lines += [f"  mend: {mend['says']} ({_longer(mend['seconds'])})" for mend in one["mends"]]
+        lines += [f"  instead: {one['stand_in']}"] if one["stand_in"] else []
+    lines += ["", "To pack"]
+    lines += [f"  {one['says']:>14}  {one['name']:<28} {', '.join(one['for'])}" for one in document["pack"]]
+    return "\n".join(lines) + "\n"
+
+
+def _longer(seconds: float) -> str:
+    if not seconds:
+        return "the class takes as long"
+    return f"{minutes_and_seconds(abs(seconds))} {'longer' if seconds > 0 else 'shorter'}"
