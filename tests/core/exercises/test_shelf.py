@@ -145,7 +145,7 @@ def test_a_figure_says_what_moves() -> None:
     assert "the hips rise" in told(sit_to_stand.movement)
     row = SHELF.exercise("band-row").version("one-arm")
     assert told(row.movement).startswith("Sitting on a chair, seen from the side; with band.")
-    assert "the right elbow bends" in told(row.movement)
+    assert "The right elbow bends." in told(row.movement)
     assert "the left elbow bends" in told(row.movement, side=Side.LEFT)
 
 
