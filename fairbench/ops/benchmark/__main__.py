@@ -16,7 +16,7 @@ from fairbench.core.formats.plan_doc import write_plan
 from fairbench.ops.packages import OpsError, install
 from fairbench.ops.postgres import Cluster, server_programs
 
-from .core import CLASS_ITEMS, ITEMS, PEOPLE, ROUNDS, body_rows, core_rows, fit_rows, plan_of, search_rows
+from .core import CLASS_ITEMS, ITEMS, PEOPLE, ROUNDS, body_rows, core_rows, fit_rows, plan_of, room_rows, search_rows
 from .table import Row, table
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -39,7 +39,14 @@ def main() -> int:
                 "DJANGO_SETTINGS_MODULE": "fairbench.web.settings",
                 "FAIRBENCH_LOG_LEVEL": "ERROR",
             }
-            rows = [*core_rows(), *body_rows(), *search_rows(), *fit_rows(), *_server_rows(Path(folder), environment)]
+            rows = [
+                *core_rows(),
+                *body_rows(),
+                *search_rows(),
+                *fit_rows(),
+                *room_rows(),
+                *_server_rows(Path(folder), environment),
+            ]
         except OpsError as error:
             print(error, file=sys.stderr)
             return 1
