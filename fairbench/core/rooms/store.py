@@ -4,6 +4,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from ..errors import InputError
+from ..loads.bottle import LoadError
+from ..loads.units import read_mass
 
 SIZE_LIMIT = 24
 MOST_OF_A_KIND = 999
@@ -37,10 +39,31 @@ class Stock:
             if value is not None and not 0 < value <= high:
                 raise StoreError(f"must be over 0 and at most {high} {unit}, not {value:g}", field)
 
+    def is_of(self, size: str) -> bool:
+        """Whether it is the size that is asked: called so, in any letters, or of that mass."""
+        if self.size.casefold() == size.casefold():
+            return True
+        asked, own = _kg_of(size), self.kg if self.kg is not None else _kg_of(self.size)
+        return asked is not None and own is not None and abs(asked - own) < _SAME_KG
+
     @property
     def key(self) -> tuple[str, str]:
         """Prop and size: what makes it one line of a store."""
         return self.prop, self.size
+
+
+_SAME_KG = 0.005
+"""Kilograms by which two weights may differ to be of one size."""
+
+
+def _kg_of(size: str) -> float | None:
+    """The mass that a size names with its unit, such as ``500 g``; None where it names none."""
+    if not size or size[-1].isdigit():
+        return None
+    try:
+        return read_mass(size)
+    except LoadError:
+        return None
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,8 +83,9 @@ class Store:
             seen.add(line.key)
 
     def count(self, prop: str, size: str = "") -> int:
-        """How many there are of a prop: of a size, or of every size where none is asked."""
-        return sum(line.count for line in self.lines if line.prop == prop and (not size or line.size == size))
+        """How many there are of a prop: of a size, or of every size where none is asked. ``0.5 kg`` is found by its
+        mass under whatever it is called."""
+        return sum(line.count for line in self.lines if line.prop == prop and (not size or line.is_of(size)))
 
     def knows(self, prop: str) -> bool:
         """Whether the store has a line for it, were it for none."""

@@ -110,6 +110,17 @@ def test_a_size_that_is_asked_is_counted_by_itself() -> None:
     assert (short.size, short.there, short.short) == ("firm", 4, 3)
 
 
+def test_a_weight_is_found_by_its_mass_whatever_it_is_called() -> None:
+    plan = with_load(plan_of("weighted-curl/curl-half-kilo"), Kilograms(0.5))
+    needs = needs_of(found_of(plan), SHELF)
+    assert count_of(needs)["hand-weight", "0.5 kg"] == 14
+    for size, kg in (("500 g", None), ("small", 0.5), ("0.5 KG", None)):
+        assert shortages_of(needs, Store((Stock("hand-weight", 14, size, kg),))) == ()
+    for size, kg in (("1 kg", None), ("small", None), ("heavy", 1.0)):
+        (short,) = shortages_of(needs, Store((Stock("hand-weight", 14, size, kg),)))
+        assert (short.there, short.needed) == (0, 14)
+
+
 def test_the_gravest_of_each_prop_is_told_once_in_the_order_of_the_plan() -> None:
     plan = plan_of("stick-wrist-tilt" if "stick-wrist-tilt" in SHELF.exercises else "arm-sweep/with-stick", "band-row")
     found = found_of(plan)
