@@ -33,6 +33,10 @@ THINGS: dict[str, tuple[str, frozenset[str]]] = {
     "rail": (r"(?<!near the )\brail\b", frozenset({"rail"})),
     "wall": (r"(?<!against the )\bwall\b", frozenset({"wall"})),
     "table": (r"\btable\b", frozenset({"table"})),
+    "stool": (r"\b(?:foot)?stool\b", frozenset({"stool"})),
+    "pedals": (r"\bpedals\b", frozenset({"pedals"})),
+    "loads": (r"\bweights\b", frozenset({"hand-weight", "ankle-weight", "bottle"})),
+    "chair": (r"\b(?:off|leaving|of|on) the chair\b", frozenset({"chair", "second-chair"})),
 }
 IF_ONE_LIKES = re.compile(r"\b(if|as if|ready|or)\b[^.;]*$", re.IGNORECASE)
 """What is offered or only pictured need not be there: "against the wall if the hips are tight"."""
@@ -56,7 +60,9 @@ def test_sentences_are_short_and_their_words_plain(exercise: Exercise) -> None:
 
 @every(("exercise", "version"), ALL, ids=IDS)
 def test_cues_name_only_what_the_version_has(exercise: Exercise, version: Version) -> None:
-    for sentence in [text for cue in (*version.cues.set_up, *version.cues.do) for text in re.split(r"(?<=[.;]) ", cue)]:
+    cues = version.cues
+    every_cue = (*cues.set_up, *cues.do, *cues.watch, cues.stop)
+    for sentence in [text for cue in every_cue for text in re.split(r"(?<=[.;]) ", cue)]:
         for thing, (words, props) in THINGS.items():
             for found in re.finditer(words, sentence, re.IGNORECASE):
                 offered = IF_ONE_LIKES.search(sentence[: found.start()]) or " if " in sentence[found.end() :]

@@ -146,7 +146,7 @@ def test_a_figure_says_what_moves() -> None:
     row = SHELF.exercise("band-row").version("one-arm")
     assert told(row.movement).startswith("Sitting on a chair, seen from the side; with band.")
     assert "The right elbow bends." in told(row.movement)
-    assert "the left elbow bends" in told(row.movement, side=Side.LEFT)
+    assert "The left elbow bends." in told(row.movement, side=Side.LEFT)
 
 
 @pytest.mark.parametrize(
