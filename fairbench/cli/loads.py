@@ -7,7 +7,7 @@ from typing import Any
 
 from fairbench.core.body.pose.segments import STATURE
 from fairbench.core.exercises.exercise import Version
-from fairbench.core.loads.band import EASIER, MORE, ElasticBand, pulls
+from fairbench.core.loads.band import EASIER, MORE, ElasticBand, calibrated, pulls
 from fairbench.core.loads.bottle import Bottle, LoadError, fill
 from fairbench.core.loads.lever import JOINTS, Bearer, compare
 from fairbench.core.loads.units import read_length, read_mass
@@ -33,7 +33,10 @@ def add(commands: Any) -> None:
     band = kinds.add_parser("band", help="what a band pulls, and where to grip it for more or less")
     stock_argument(band)
     band.add_argument("--free", required=True, metavar="LENGTH", help="its length, not stretched")
-    band.add_argument("--newtons", required=True, type=float, help="its force at double length, in newtons")
+    band.add_argument("--newtons", type=float, help="its force at double length, in newtons")
+    band.add_argument(
+        "--scale", metavar="KG,KG,KG", help="or what a scale showed at double length, at least three times"
+    )
     band.add_argument("--at", metavar="LENGTH", help="a length that it is stretched to")
     band.add_argument("--version", metavar="EXERCISE/VERSION", help="a version of the shelf, for its start and end")
     band.add_argument("--stature", metavar="LENGTH", help="how tall the person is (default 1.65 m)")
@@ -67,7 +70,7 @@ def _bottle(asked: argparse.Namespace) -> str:
 
 
 def _band(asked: argparse.Namespace) -> str:
-    band = ElasticBand(asked.newtons, read_length(asked.free, "--free"))
+    band = _elastic(asked)
     stature = _stature(asked)
     lengths = [("at that length", read_length(asked.at, "--at"))] if asked.at else []
     if asked.version:
@@ -79,6 +82,15 @@ def _band(asked: argparse.Namespace) -> str:
     if asked.json:
         return _json(found)
     return "\n".join(_pull_words(one) for one in found) + "\n"
+
+
+def _elastic(asked: argparse.Namespace) -> ElasticBand:
+    free = read_length(asked.free, "--free")
+    if (asked.newtons is None) == (asked.scale is None):
+        raise LoadError("needs either --newtons or --scale: how strong is it?", "band")
+    if asked.newtons is not None:
+        return ElasticBand(asked.newtons, free)
+    return calibrated(free, [read_mass(part, "--scale") for part in asked.scale.split(",")])
 
 
 def _pull(band: ElasticBand, where: str, cm: float) -> dict[str, Any]:

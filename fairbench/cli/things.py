@@ -18,6 +18,8 @@ from fairbench.core.plan.plan import Plan
 from fairbench.core.rooms.store import Store
 from fairbench.core.things.mends import Setting, look, mends_for
 from fairbench.core.things.need import INSTRUCTOR, Peak, needs_of, peaks_of
+from fairbench.core.things.ready import carry, ready_for_all
+from fairbench.core.things.setups import changes_in, fewer_changes
 from fairbench.core.things.shortage import Shortage, gravest
 
 from .reading import of_file, stock_argument, stock_of, today
@@ -74,12 +76,37 @@ def _document(plan: Plan, found: Fit, shortages: tuple[Shortage, ...], setting: 
             }
             for one in shortages
         ],
+        "ready": [
+            {
+                "prop": one.prop.id,
+                "says": one.words,
+                "on_side": one.on_side,
+                "stand_in": one.prop.substitute,
+                "for": list(one.used_in),
+            }
+            for one in ready_for_all(found, shelf)
+        ],
+        "set_ups": changes_in(plan, shelf),
+        "order": _order(plan, setting),
+        "carry": _carry(found, setting),
         "pack": [
             {"prop": thing.prop.id, "name": thing.prop.name, "count": thing.count, "says": thing.words,
              "stand_in": thing.prop.substitute, "for": list(thing.used_in)}
             for thing in pack(found, shelf)
         ],
     }  # fmt: skip
+
+
+def _order(plan: Plan, setting: Setting) -> dict[str, Any] | None:
+    """The order with fewer set-ups, by the items' ids; None where there is none."""
+    found = fewer_changes(plan, setting.shelf, setting.group)
+    return None if found is None else {"says": found.words, "items": [item.id for item in found.plan.items()]}
+
+
+def _carry(found: Fit, setting: Setting) -> list[dict[str, Any]]:
+    """What to carry there, because the room has too few."""
+    carried = carry([(found, setting.store)], setting.shelf)
+    return [{"prop": one.prop.id, "size": one.size, "count": one.count} for one in carried]
 
 
 def _peak(peak: Peak, shelf: Shelf, exercises: dict[str, str]) -> dict[str, Any]:
@@ -114,6 +141,14 @@ def _text(document: dict[str, Any]) -> str:
         ]
         lines += [f"  mend: {mend['says']} ({_longer(mend['seconds'])})" for mend in one["mends"]]
         lines += [f"  instead: {one['stand_in']}"] if one["stand_in"] else []
+    set_ups = document["set_ups"]
+    lines += ["", f"{set_ups} set-up{'' if set_ups == 1 else 's'}"]
+    lines[-1] += f"; another order has {document['order']['says']}" if document["order"] else ""
+    lines += ["", "To have ready"]
+    for one in document["ready"]:
+        side = f", on their {one['on_side']}" if one["on_side"] else ""
+        stand_in = f" (or {one['stand_in']})" if one["stand_in"] else ""
+        lines.append(f"  {one['says']}{side}{stand_in}")
     lines += ["", "To pack"]
     lines += [f"  {one['says']:>14}  {one['name']:<28} {', '.join(one['for'])}" for one in document["pack"]]
     return "\n".join(lines) + "\n"

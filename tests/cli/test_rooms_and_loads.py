@@ -39,6 +39,10 @@ def test_what_is_short_is_told_with_who_goes_without_and_mends(tmp_path, capsys)
     (short,) = document["short"]
     assert len(short["without"]) >= 1
     assert short["mends"]
+    assert [line["prop"] for line in document["ready"]] == ["hand-weight"]
+    assert document["carry"] == [{"prop": "hand-weight", "size": "", "count": short["needed"] - short["there"]}]
+    assert document["set_ups"] == 0
+    assert document["order"] is None
     assert {line["prop"] for line in document["pack"]} >= {line["prop"] for line in document["need"]}
 
 
@@ -95,6 +99,8 @@ def test_the_three_kinds_of_load(capsys) -> None:
     assert capsys.readouterr().out == "510 ml in all\nup to 10.2 cm from the bottom\n"
     assert main(["load", "band", "--free", "100 cm", "--newtons", "24", "--at", "1.5 m"]) == 0
     assert "12.0 N at that length, 150 cm long: grip 3.2 cm nearer for 10 % more" in capsys.readouterr().out
+    assert main(["load", "band", "--free", "80", "--scale", "2.4,2.5 kg,9", "--at", "160"]) == 0
+    assert "24.5 N at that length" in capsys.readouterr().out
     band = ["load", "band", "--free", "60", "--newtons", "24", "--version", "band-row/one-arm", "--json"]
     assert main(band) == 0
     assert [pull["where"] for pull in json.loads(capsys.readouterr().out)] == ["in the start pose", "in the end pose"]
@@ -109,6 +115,8 @@ def test_the_three_kinds_of_load(capsys) -> None:
         (["bottle", "--empty", "40 g", "--holds", "-5", "--for", "1"], "holds_ml: must be 50 to 5000 ml, not -5"),
         (["band", "--free", "long", "--newtons", "2", "--at", "1"], "--free: write it as 90 cm, 1.2 m or 35 in"),
         (["band", "--free", "50", "--newtons", "2"], "band: needs --at or --version"),
+        (["band", "--free", "50", "--at", "80"], "band: needs either --newtons or --scale"),
+        (["band", "--free", "50", "--scale", "2,3", "--at", "80"], "readings: needs at least 3 readings, not 2"),
         (["lever", "bridge/none", "bridge"], "none"),
     ],
 )
