@@ -116,6 +116,20 @@ def test_no_other_order_is_better(kinds, where, pin: bool, help_: bool) -> None:
     assert found.cost == pytest.approx(best, abs=1e-5)
 
 
+@given(
+    st.lists(st.sampled_from(CONDITIONS), min_size=6, max_size=6),
+    st.lists(st.tuples(st.floats(0, 12), st.floats(0, 7)), min_size=6, max_size=6),
+)
+@settings(max_examples=6)
+def test_no_other_order_of_six_is_better(kinds, where) -> None:
+    people = [person(f"p{number}", *kind) for number, kind in enumerate(kinds)]
+    places = [Spot(number, x, y) for number, (x, y) in enumerate(where, 1)]
+    names = [one.id for one in people]
+    every_order = itertools.permutations(range(1, 7))
+    best = min(stand(people, HALL, places, dict(zip(names, order, strict=True))).cost for order in every_order)
+    assert stand(people, HALL, places).cost == pytest.approx(best, abs=1e-5)
+
+
 @pytest.mark.parametrize(
     ("pins", "why"),
     [({"zz": 1}, "nobody of this group"), ({"ada": 99}, "no place 99"), ({"ada": 1, "bo": 1}, "has ada on it")],
