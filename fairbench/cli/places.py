@@ -61,9 +61,7 @@ def _reaches(plan: Plan, people: tuple[Person, ...], shelf: Shelf, conditions: C
     """The floor that each person's widest movement takes, by what they really do."""
     found = fit(compile_timeline(plan, Group(people), shelf), people, shelf, conditions)
     return {
-        person.id: widest(
-            reach_of((verdict.version or verdict.base).movement) for verdict in found.of_person(person.id)
-        )
+        person.id: widest(reach_of(verdict.at_hand.movement) for verdict in found.of_person(person.id))
         for person in people
     }
 

@@ -24,8 +24,7 @@ _LACKS = {
 
 @lru_cache(maxsize=64)
 def conditions_in(conditions: Conditions, room: Room) -> Conditions:
-    """The conditions with the room as one that holds for everybody. Raises nothing: a room that has everything has no
-    rules."""
+    """The conditions with the room as one that holds for everybody; a room that has everything has no rules."""
     rules = tuple(
         Rule(ROOM, number, Effect.AVOID, (Term(fact, True, 0.0),), because, _KIND)
         for number, (fact, because) in enumerate(_lacking(room), 1)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from ..exercises.exercise import Prop, Version
 from ..exercises.limbs import Limbs
 from ..exercises.shelf import Shelf
-from .verdict import Fit, Verdict
+from .verdict import Fit
 
 _ONE_A_HAND = frozenset({"hand-weight", "bottle"})
 """Held in both hands, these are two."""
@@ -45,7 +45,8 @@ def pack(found: Fit, shelf: Shelf) -> tuple[Packed, ...]:
     most: dict[str, tuple[int, int]] = {}
     for time in found.timeline.items:
         needed: dict[str, list[int]] = {}
-        doing = [(time.exercise.name, time.version), *(_done(verdict) for verdict in found.of_item(time.item.id))]
+        doing = [(time.exercise.name, time.version)]
+        doing += [(verdict.exercise.name, verdict.at_hand) for verdict in found.of_item(time.item.id)]
         for name, version in doing:
             for prop in version.props:
                 needed.setdefault(prop, []).append(pieces(version, prop))
@@ -57,8 +58,3 @@ def pack(found: Fit, shelf: Shelf) -> tuple[Packed, ...]:
         count, pairs = (1, 0) if shelf.props[prop].shared else most[prop]
         packed.append(Packed(shelf.props[prop], count, pairs, tuple(names)))
     return tuple(packed)
-
-
-def _done(verdict: Verdict) -> tuple[str, Version]:
-    """What somebody does; nothing suitable is a rest on what is there anyway."""
-    return verdict.exercise.name, verdict.version or verdict.base

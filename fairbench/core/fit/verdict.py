@@ -81,6 +81,12 @@ class Verdict:
         return self.kind is not VerdictKind.AS_PLANNED
 
     @property
+    def at_hand(self) -> Version:
+        """The version whose things somebody has with them: what they do. Who is to be talked with first may join in,
+        and who finds nothing suitable may come to, so it is the base then."""
+        return self.version or self.base
+
+    @property
     def sides_differ(self) -> bool:
         """Whether the two sides do different things."""
         return self.left.version is not self.right.version

@@ -7,7 +7,7 @@ from ..dose.load import Band, Kilograms
 from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
 from ..fit.packing import pieces
-from ..fit.verdict import Fit, Verdict
+from ..fit.verdict import Fit
 from ..plan.brackets import BracketKind
 from ..plan.timeline import ItemTime
 
@@ -54,7 +54,7 @@ def _of_item(time: ItemTime, found: Fit, shelf: Shelf) -> Iterable[Need]:
     paired = _is_paired(time, found)
     yield from _held(INSTRUCTOR, time.version, time, shelf, 0)
     for number, verdict in enumerate(found.of_item(time.item.id)):
-        yield from _held(verdict.person.id, _done(verdict), time, shelf, 1 + number % 2 if paired else 0)
+        yield from _held(verdict.person.id, verdict.at_hand, time, shelf, 1 + number % 2 if paired else 0)
 
 
 def _held(person: str, version: Version, time: ItemTime, shelf: Shelf, half: int) -> Iterable[Need]:
@@ -62,11 +62,6 @@ def _held(person: str, version: Version, time: ItemTime, shelf: Shelf, half: int
         if prop != "chair" and not shelf.props[prop].shared:
             size = _size(prop, version, time)
             yield Need(prop, size, person, time.item.id, pieces(version, prop), time.start, time.end, half)
-
-
-def _done(verdict: Verdict) -> Version:
-    """What somebody does. Who is to be talked with first may join in, and who finds nothing suitable may come to."""
-    return verdict.version or verdict.base
 
 
 def _size(prop: str, version: Version, time: ItemTime) -> str:
