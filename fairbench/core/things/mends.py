@@ -54,7 +54,8 @@ def look(plan: Plan, setting: Setting) -> tuple[Fit, tuple[Shortage, ...]]:
 
 
 def mends_for(plan: Plan, shortage: Shortage, setting: Setting) -> tuple[Mend, ...]:
-    """What settles a shortage, best first: nobody changes what they do, then another version, then another exercise.
+    """What settles a shortage, best first: nobody changes what they do, then an easier version, then another exercise
+    at the same level. Nobody is put on a harder rung, or sent to the floor, for want of a thing.
 
     Each is tried: the shortage is gone, no other is new or worse, nobody has less to do than before by more than the
     turns cost, nobody is moved for the worse, and a class that was in time stays in time.
@@ -83,10 +84,9 @@ def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
             (("item", item.id), ("value", BracketKind.PAIRS.value), ("count", "1")),
             partial(put_in_bracket, plan, item.id, _new_id(plan), BracketKind.PAIRS, 1),
         )
-    rung = exercise.rung(item.version)
-    others = sorted(exercise.versions, key=lambda version: abs(exercise.rung(version.id) - rung))
-    for version in others:
-        if version.id != item.version and shortage.prop not in version.props:
+    planned_version = exercise.version(item.version)
+    for version in reversed(exercise.versions[: exercise.rung(item.version)]):
+        if shortage.prop not in version.props:
             yield (
                 f"Use {version.name} for all",
                 "version",
@@ -101,7 +101,7 @@ def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
     ]
     for other in near[:_SWAPS_TRIED]:
         start = other.version(other.base)
-        if shortage.prop not in start.props:
+        if shortage.prop not in start.props and start.position.level is planned_version.position.level:
             yield (
                 f"Replace it with {other.name}, {start.name}",
                 "swap",

@@ -194,6 +194,13 @@ def test_every_mend_removes_its_shortage_and_makes_no_other(items, declared: lis
             assert (one.prop, one.size, one.item) not in now
             assert all(number <= was.get(key, 0) for key, number in now.items())
             assert after.timeline.over <= max(0.0, before.timeline.over)
+            item, changed = plan.item(one.item), mend.plan.item(one.item)
+            ladder = SHELF.exercise(item.exercise)
+            if changed.exercise == item.exercise:
+                assert ladder.rung(changed.version) <= ladder.rung(item.version)
+            else:
+                other = SHELF.exercise(changed.exercise).version(changed.version)
+                assert other.position.level is ladder.version(item.version).position.level
             lowest = min(share.part for share in shares(after, people))
             assert lowest >= min(share.part for share in shares(before, people)) - 1e-9
 
