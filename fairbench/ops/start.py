@@ -18,6 +18,7 @@ from fairbench.web.demo import account as demo
 
 from .packages import OpsError, install
 from .postgres import Cluster, command_of, free_port, home_for, is_free, server_programs
+from .scale import SimulatedScale
 
 ROOT = Path(__file__).resolve().parents[2]
 LOCAL = ROOT / ".local"
@@ -73,7 +74,7 @@ def start(wanted: Wanted) -> int:
         signal.signal(stop, _interrupt)
     _stop_orphan()
     environment = dict(os.environ)
-    cluster = None
+    cluster = scale = None
     try:
         port = web_port(wanted.port)
         if "DATABASE_URL" not in environment:
@@ -84,12 +85,17 @@ def start(wanted: Wanted) -> int:
         _secret_key()
         demo = _with_demo(wanted, cluster is not None)
         environment["FAIRBENCH_DEMO"] = "1" if demo else "0"
+        if demo and "FAIRBENCH_SCALE" not in environment:
+            scale = SimulatedScale()
+            environment["FAIRBENCH_SCALE"] = scale.address
         _manage(environment, "prepare_database", *(["--demo"] if demo else []))
         _manage(environment, "collectstatic", "--noinput", "--verbosity", "0")
         return _serve(environment, port, cluster)
     except KeyboardInterrupt:
         return 0
     finally:
+        if scale is not None:
+            scale.stop()
         if cluster is not None:
             print("Stopping PostgreSQL …", flush=True)
             cluster.stop()

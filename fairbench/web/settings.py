@@ -24,6 +24,8 @@ DEMO_LOGIN = (
     {"email": account.EMAIL, "password": account.PASSWORD} if env.bool("FAIRBENCH_DEMO", default=False) else None
 )
 
+SCALE_ADDRESS = env.str("FAIRBENCH_SCALE", default="")
+
 DATABASES = {"default": env.db_url("DATABASE_URL")}
 DATABASES["default"]["CONN_MAX_AGE"] = 600
 DATABASES["default"]["CONN_HEALTH_CHECKS"] = True
@@ -39,6 +41,7 @@ INSTALLED_APPS = [
     "csp",
     "fairbench.web.site",
     "fairbench.web.accounts",
+    "fairbench.web.rooms",
     "fairbench.web.people",
     "fairbench.web.exercises",
     "fairbench.web.plans",

@@ -9,6 +9,7 @@ urlpatterns = [
     path("", include("fairbench.web.accounts.urls")),
     path("", include("fairbench.web.classes.urls")),
     path("people/", include("fairbench.web.people.urls")),
+    path("rooms/", include("fairbench.web.rooms.urls")),
     path("shelf/", include("fairbench.web.shelf.urls")),
     path("shelf/", include("fairbench.web.exercises.urls")),
     path("plans/", include("fairbench.web.plans.urls")),

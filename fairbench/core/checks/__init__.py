@@ -2,6 +2,7 @@
 
 from .findings import Finding, SuggestedFix, Weight
 from .people import check_bases, check_people
+from .room import check_chairs, check_things
 from .sides import check_sides, side_sums
 from .time import check_time
 
@@ -10,8 +11,10 @@ __all__ = [
     "SuggestedFix",
     "Weight",
     "check_bases",
+    "check_chairs",
     "check_people",
     "check_sides",
+    "check_things",
     "check_time",
     "side_sums",
 ]

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from ..ranked import Ranked
 
 KEY_LIMIT = 200
+WAITS = "waits"
+"""In the place of a size, that it is a place for which people wait."""
 _FIGURES = re.compile(r"[\d:.,%]+")
 
 
@@ -29,7 +31,8 @@ class SuggestedFix:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """Something the plan should be looked at for: where it is (``item``, ``person``), and what would settle it."""
+    """Something the plan should be looked at for: where it is (``item``, ``person``), and what would settle it.
+    ``short_of`` is the prop and size that there is too little of: what would settle that takes a while to try."""
 
     weight: Weight
     title: str
@@ -37,6 +40,7 @@ class Finding:
     item: str | None = None
     person: str | None = None
     suggested_fixes: tuple[SuggestedFix, ...] = ()
+    short_of: tuple[str, str] | None = None
 
     @property
     def key(self) -> str:

@@ -12,7 +12,8 @@ from ..fit.share import Share
 from ..fit.verdict import Fit, VerdictKind
 from ..people.conditions import Conditions
 from ..positions import Position
-from .findings import Finding, SuggestedFix, Weight
+from ..things.rounds import queues_of
+from .findings import WAITS, Finding, SuggestedFix, Weight
 
 LONGEST_WAIT = 180.0
 LEAST_SHARE = 0.75
@@ -49,17 +50,23 @@ def check_people(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions
 
 
 def _queues(found: Fit) -> Iterator[Finding]:
-    """Items in which people wait for their turn at one thing."""
+    """Items in which people wait for their turn at one thing, and what it would take to give each the whole of it."""
+    rounds = {queue.item: queue for queue in queues_of(found)}
     for time in found.timeline.items:
         turns = [found.turn(verdict) for verdict in found.of_item(time.item.id) if verdict.working]
         waiting = [turn for turn in turns if turn < 1]
         if waiting:
             each = minutes_and_seconds(time.work * min(waiting))
             title = f"{len(waiting)} take turns in {time.exercise.name}"
-            detail = (
-                f"Each has {each} of {minutes_and_seconds(time.work)}; the others wait. Another exercise serves all."
-            )
-            yield Finding(Weight.LOOK, title, detail, time.item.id)
+            detail = f"Each has {each} of {minutes_and_seconds(time.work)}; the others wait."
+            queue = rounds.get(time.item.id)
+            if queue:
+                one_by_one = queue.rounds
+                detail += (
+                    f" {one_by_one.at_once} at a time, {one_by_one.rounds} rounds for all of it would take "
+                    f"{minutes_and_seconds(one_by_one.seconds)}."
+                )
+            yield Finding(Weight.LOOK, title, detail, time.item.id, short_of=(queue.prop, WAITS) if queue else None)
 
 
 def _moves_alone(found: Fit, share: Share) -> Finding | None:

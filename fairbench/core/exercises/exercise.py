@@ -29,7 +29,7 @@ class Prop:
     """A thing that is used. ``fetch`` is seconds to hand it out, ``shared`` that one serves the room,
     ``substitute`` what a household has instead, ``ready`` what to do with it when it is not just taken,
     ``worn`` that it is put on before anyone stands up or goes down for it, ``places`` how many can use it at once, 0
-    for everybody."""
+    for everybody, ``one`` what one of it is called where its name is of several."""
 
     id: str
     name: str
@@ -39,6 +39,12 @@ class Prop:
     ready: str = ""
     worn: bool = False
     places: int = 0
+    one: str = ""
+
+    @property
+    def single(self) -> str:
+        """What one of it is called."""
+        return self.one or self.name
 
     @property
     def words(self) -> str:

@@ -7,6 +7,8 @@ from functools import cached_property
 
 from ..exercises.exercise import Exercise, Version
 from ..people.person import Person
+from ..plan.brackets import BracketKind
+from ..plan.plan import Plan
 from ..plan.timeline import Timeline
 from ..ranked import Ranked
 from .cautions import TriggeredRule, strictest_first
@@ -116,6 +118,21 @@ class Verdict:
         return (0.5 if self.left.version is not None else 0.0) + (0.5 if self.right.version is not None else 0.0)
 
 
+def turns_of_items(plan: Plan) -> dict[str, int]:
+    """By item, in how many turns it is gone through where not all do it at once: two in pairs, as many as there are
+    stations where people go from one to the next."""
+    kinds = {bracket.id: bracket.kind for bracket in plan.brackets}
+    held = Counter(item.bracket for item in plan.items())
+    turns = {}
+    for item in plan.items():
+        kind = kinds.get(item.bracket)
+        if kind is BracketKind.PAIRS:
+            turns[item.id] = 2
+        elif kind is BracketKind.STATIONS:
+            turns[item.id] = held[item.bracket]
+    return turns
+
+
 @dataclass(frozen=True)
 class Fit:
     """All verdicts of a plan, by person and item. ``places`` are how many can use a thing at once, where not everybody
@@ -146,8 +163,19 @@ class Fit:
         part = 1.0
         for prop in verdict.version.props if verdict.version else ():
             if prop in self.places:
-                part = min(part, self.places[prop] / max(self._users.get((verdict.item, prop), 0), 1))
+                part = min(part, self.places[prop] / max(self.users_at_once(verdict.item, prop), 1))
         return part
+
+    def users_at_once(self, item: str, prop: str) -> int:
+        """How many want a thing at the same time in an item: of a pair one, of stations those of one station; the rest
+        have something else to do then."""
+        users = self._users.get((item, prop), 0)
+        return min(users, -(-len(self.of_item(item)) // self.turns.get(item, 1)))
+
+    @cached_property
+    def turns(self) -> Mapping[str, int]:
+        """In how many turns an item is gone through: two in pairs, one for each station of a circuit."""
+        return turns_of_items(self.timeline.plan)
 
     @cached_property
     def _users(self) -> Mapping[tuple[str, str], int]:

@@ -105,6 +105,7 @@ class PropDoc(Doc):
     fetch: float = Field(ge=0, le=120)
     shared: bool = False
     places: int = Field(default=0, ge=0, le=40)
+    one: str = ""
     substitute: str = ""
 
 
@@ -177,7 +178,7 @@ def read_file(adapter: TypeAdapter[T], path: Path) -> tuple[T, dict[Loc, int]]:
 
 
 def _prop(doc: PropDoc) -> Prop:
-    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.substitute, doc.ready, doc.worn, doc.places)
+    return Prop(doc.id, doc.name, doc.fetch, doc.shared, doc.substitute, doc.ready, doc.worn, doc.places, doc.one)
 
 
 def _exercise(doc: ExerciseDoc, props: Mapping[str, Prop]) -> Exercise:

@@ -99,6 +99,7 @@ class PlanDoc(Doc):
     start: Position = Field(default=Position.SEATED, strict=False)
     end: Position | None = Field(default=None, strict=False, description="Where everyone ends; as they start, if left.")
     purpose: Purpose = Field(default=Purpose.FULL, strict=False)
+    laid_out: bool = Field(default=False, description="Whether things lie ready at their places beforehand.")
     brackets: list[BracketDoc] = Field(default_factory=list)
     lines: list[LineDoc] = Field(default_factory=list)
     dismissed: list[str] = Field(default_factory=list, max_length=100, description="Findings that were put aside.")
@@ -187,6 +188,7 @@ def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors
         brackets=tuple(_bracket(bracket, f"brackets[{number}]") for number, bracket in enumerate(doc.brackets)),
         lines=tuple(_line(line, f"lines[{number}]") for number, line in enumerate(doc.lines)),
         purpose=doc.purpose,
+        laid_out=doc.laid_out,
         dismissed=frozenset(doc.dismissed),
     )
 
@@ -235,6 +237,8 @@ def _apart(plan: Plan) -> dict[str, Any]:
         said["end"] = plan.end.value
     if plan.purpose is not Purpose.FULL:
         said["purpose"] = plan.purpose.value
+    if plan.laid_out:
+        said["laid_out"] = True
     if plan.brackets:
         said["brackets"] = [_bracket_document(bracket) for bracket in plan.brackets]
     if plan.lines:

@@ -358,7 +358,7 @@ class _Compiler:
         """Seconds for the props that are not in hand yet. Every prop is handed out at once, so the
         slowest one sets the time."""
         missing = [prop for prop in version.props if prop not in self.held]
-        seconds = max((PICK_UP if p in self.fetched else self.shelf.props[p].fetch for p in missing), default=0.0)
+        seconds = max((self._fetch_seconds(prop) for prop in missing), default=0.0)
         self.held = version.props
         self.fetched.update(dict.fromkeys(version.props))
         # Who has just sat down is at the chair.
@@ -366,6 +366,14 @@ class _Compiler:
         told = [self.shelf.props[prop] for prop in missing if not (prop == "chair" and seated)]
         words = _ready_words(told) if told or not missing else "Find your place on the chair."
         return self._step(StepKind.FETCH, seconds, item_id, words)
+
+    def _fetch_seconds(self, prop_id: str) -> float:
+        """What was fetched before, or lies ready, is only taken up; what is worn takes as long to put on wherever it
+        lies."""
+        prop = self.shelf.props[prop_id]
+        if prop_id in self.fetched:
+            return PICK_UP
+        return min(PICK_UP, prop.fetch) if self.plan.laid_out and not prop.worn else prop.fetch
 
     def _turns(self, item_id: str, exercise: Exercise, version: Version, dose: Dose, visit: "_Visit") -> "_Worked":
         """The work of a visit; in pairs once for each of the two, counted once."""

@@ -86,8 +86,9 @@ class Plan:
 
     ``lead`` is the side that goes first; ``water_every_min`` minutes between pauses for water,
     0 for none; everyone starts in ``start`` and ends in ``end``, which is the same where it is None. ``brackets`` hold
-    items together, ``lines`` are what is no exercise. ``purpose`` is what the class is for, and ``dismissed`` the
-    findings that the instructor put aside, by their key.
+    items together, ``lines`` are what is no exercise. ``purpose`` is what the class is for,
+    ``laid_out`` says that everything lies ready at its place beforehand instead of being fetched on the way, and
+    ``dismissed`` the findings that the instructor put aside, by their key.
     """
 
     name: str
@@ -100,6 +101,7 @@ class Plan:
     brackets: tuple[Bracket, ...] = ()
     lines: tuple[Line, ...] = ()
     purpose: Purpose = Purpose.FULL
+    laid_out: bool = False
     dismissed: frozenset[str] = frozenset()
 
     def __post_init__(self) -> None:

@@ -18,6 +18,11 @@ RAIL_OFF = 0.35
 """Metres from the rail to the hips of somebody who holds it."""
 
 
+_CLOSE = Reach()
+"""Somebody who keeps the arms close."""
+_HALVINGS = 7
+
+
 class Shape(StrEnum):
     """How people stand."""
 
@@ -123,6 +128,39 @@ def _rail(room: Room, reach: Reach) -> list[tuple[float, float]]:
 def most(room: Room, shape: Shape, reach: Reach) -> int:
     """How many fit."""
     return len(spots(room, shape, reach))
+
+
+def roomiest(room: Room, shape: Shape, reach: Reach, people: int) -> tuple[Spot, ...]:
+    """Places for so many people with as much of ``reach`` for each as the room allows: all of it where it does, and as
+    little as somebody takes who keeps the arms close. Fewer places than people where not even that fits."""
+    whole = spots(room, shape, reach)
+    if len(whole) >= people:
+        return whole
+    found, low, high = spots(room, shape, _CLOSE), 0.0, 1.0
+    if len(found) < people:
+        return found
+    for _ in range(_HALVINGS):
+        half = (low + high) / 2
+        tried = spots(room, shape, _between(_CLOSE, reach, half))
+        if len(tried) >= people:
+            found, low = tried, half
+        else:
+            high = half
+    return found
+
+
+def _between(close: Reach, wide: Reach, part: float) -> Reach:
+    return Reach(
+        *(
+            near + (far - near) * part
+            for near, far in (
+                (close.front, wide.front),
+                (close.back, wide.back),
+                (close.left, wide.left),
+                (close.right, wide.right),
+            )
+        )
+    )
 
 
 def check_fits(room: Room, shape: Shape, reach: Reach, people: int) -> None:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from ..errors import InputError
 from ..loads.bottle import LoadError
 from ..loads.units import read_mass
+from .room import Room
 
 SIZE_LIMIT = 24
 MOST_OF_A_KIND = 999
@@ -94,6 +95,14 @@ class Store:
     def sizes(self, prop: str) -> tuple[Stock, ...]:
         """The lines of a prop, lightest first."""
         return tuple(sorted((line for line in self.lines if line.prop == prop), key=_weight_first))
+
+
+SECOND_CHAIR = "second-chair"
+
+
+def spare_chairs(room: Room, people: int) -> Store:
+    """The chairs of a room on which nobody sits, as what they are taken for: to hold on to, or to put a foot on."""
+    return Store((Stock(SECOND_CHAIR, min(MOST_OF_A_KIND, max(0, room.seats - people))),))
 
 
 def together(stores: Iterable[Store]) -> Store:

@@ -45,6 +45,11 @@ class Mend:
     verb: str
     fields: tuple[tuple[str, str], ...]
 
+    @property
+    def shorter(self) -> float:
+        """How much shorter the class is, in seconds; less than nothing where it is longer."""
+        return -self.seconds
+
 
 def look(plan: Plan, setting: Setting) -> tuple[Fit, tuple[Shortage, ...]]:
     """A plan fitted, and what is short in it."""
@@ -82,9 +87,8 @@ def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
             "In pairs, taking turns",
             "bracket",
             (("item", item.id), ("value", BracketKind.PAIRS.value), ("count", "1")),
-            partial(put_in_bracket, plan, item.id, _new_id(plan), BracketKind.PAIRS, 1),
+            partial(put_in_bracket, plan, item.id, new_bracket_id(plan), BracketKind.PAIRS, 1),
         )
-    planned_version = exercise.version(item.version)
     for version in reversed(exercise.versions[: exercise.rung(item.version)]):
         if shortage.prop not in version.props:
             yield (
@@ -93,6 +97,14 @@ def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
                 (("item", item.id), ("version", version.id)),
                 partial(take_version, plan, item.id, version.id, setting.shelf),
             )
+    yield from swap_ideas(plan, item.id, shortage.prop, setting)
+
+
+def swap_ideas(plan: Plan, item_id: str, prop: str, setting: Setting) -> Iterator[Idea]:
+    """Other exercises with the same aim, at the same level, that need no such thing."""
+    item = plan.item(item_id)
+    exercise = setting.shelf.exercise(item.exercise)
+    planned_version = exercise.version(item.version)
     planned = plan.exercises()
     near = [
         other
@@ -101,7 +113,7 @@ def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
     ]
     for other in near[:_SWAPS_TRIED]:
         start = other.version(other.base)
-        if shortage.prop not in start.props and start.position.level is planned_version.position.level:
+        if prop not in start.props and start.position.level is planned_version.position.level:
             yield (
                 f"Replace it with {other.name}, {start.name}",
                 "swap",
@@ -125,17 +137,25 @@ def _tried(
     except PlanError:
         return None
     after, short_after = look(plan, setting)
-    was = {(one.prop, one.size, one.item): one.short for one in short_before}
-    if any(
-        (one.prop, one.size, one.item) == (shortage.prop, shortage.size, shortage.item)
-        or one.short > was.get((one.prop, one.size, one.item), 0)
-        for one in short_after
-    ):
+    gone = (shortage.prop, shortage.size, shortage.item)
+    if any((one.prop, one.size, one.item) == gone for one in short_after):
         return None
-    late = after.timeline.over > max(0.0, before.timeline.over)
-    if late or _left_out(after) > _left_out(before) or _least(after, setting) < _least(before, setting) - 1e-9:
+    if not others_as_well(before, short_before, after, short_after, setting):
         return None
     return Mend(words, plan, after.timeline.total - before.timeline.total, verb, fields)
+
+
+def others_as_well(
+    before: Fit, short_before: Sequence[Shortage], after: Fit, short_after: Sequence[Shortage], setting: Setting
+) -> bool:
+    """Whether a changed plan serves everybody as well as it did: nothing is short that was not, or shorter; nobody more
+    is left out or has less to do; and it is not late where it was in time, nor later where it was late."""
+    was = {(one.prop, one.size, one.item): one.short for one in short_before}
+    if any(one.short > was.get((one.prop, one.size, one.item), 0) for one in short_after):
+        return False
+    late = after.timeline.over > max(0.0, before.timeline.over)
+    worse = _left_out(after) > _left_out(before) or _least(after, setting) < _least(before, setting) - 1e-9
+    return not (late or worse)
 
 
 def _left_out(found: Fit) -> int:
@@ -146,6 +166,7 @@ def _least(found: Fit, setting: Setting) -> float:
     return min((share.part for share in shares(found, setting.group.people)), default=1.0)
 
 
-def _new_id(plan: Plan) -> str:
+def new_bracket_id(plan: Plan) -> str:
+    """An id that no bracket of the plan has."""
     known = {bracket.id for bracket in plan.brackets}
     return next(name for number in range(len(known) + 1) if (name := f"{_NEW_BRACKET}{number or ''}") not in known)

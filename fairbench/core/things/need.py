@@ -8,7 +8,6 @@ from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
 from ..fit.packing import pieces
 from ..fit.verdict import Fit
-from ..plan.brackets import BracketKind
 from ..plan.timeline import ItemTime
 
 INSTRUCTOR = ""
@@ -19,8 +18,8 @@ _SIZED = {"band": Band, "band-loop": Band, "hand-weight": Kilograms, "bottle": K
 @dataclass(frozen=True, slots=True)
 class Need:
     """Somebody holds ``count`` of a prop in an item, from ``start`` to ``end`` in seconds of the class. ``size`` is
-    what the plan asks of it, empty where any will do. ``half`` says which of a pair they are, 0 for nobody of a pair:
-    the two halves never hold it at the same time."""
+    what the plan asks of it, empty where any will do. ``part`` says which of those who take turns they are, 0 where
+    nobody does: in pairs one or two, at stations where they begin. No two parts hold it at the same time."""
 
     prop: str
     size: str
@@ -29,7 +28,7 @@ class Need:
     count: int
     start: float
     end: float
-    half: int = 0
+    part: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,17 +50,17 @@ def needs_of(found: Fit, shelf: Shelf) -> tuple[Need, ...]:
 
 
 def _of_item(time: ItemTime, found: Fit, shelf: Shelf) -> Iterable[Need]:
-    paired = _is_paired(time, found)
+    turns = found.turns.get(time.item.id, 1)
     yield from _held(INSTRUCTOR, time.version, time, shelf, 0)
     for number, verdict in enumerate(found.of_item(time.item.id)):
-        yield from _held(verdict.person.id, verdict.at_hand, time, shelf, 1 + number % 2 if paired else 0)
+        yield from _held(verdict.person.id, verdict.at_hand, time, shelf, 1 + number % turns if turns > 1 else 0)
 
 
-def _held(person: str, version: Version, time: ItemTime, shelf: Shelf, half: int) -> Iterable[Need]:
+def _held(person: str, version: Version, time: ItemTime, shelf: Shelf, part: int) -> Iterable[Need]:
     for prop in version.props:
         if prop != "chair" and not shelf.props[prop].shared:
             size = _size(prop, version, time)
-            yield Need(prop, size, person, time.item.id, pieces(version, prop), time.start, time.end, half)
+            yield Need(prop, size, person, time.item.id, pieces(version, prop), time.start, time.end, part)
 
 
 def _size(prop: str, version: Version, time: ItemTime) -> str:
@@ -71,11 +70,6 @@ def _size(prop: str, version: Version, time: ItemTime) -> str:
     if kind is None or not isinstance(load, kind):
         return ""
     return load.label if isinstance(load, Band) else f"{load.kilograms:g} kg" if isinstance(load, Kilograms) else ""
-
-
-def _is_paired(time: ItemTime, found: Fit) -> bool:
-    kinds = {bracket.id: bracket.kind for bracket in found.timeline.plan.brackets}
-    return kinds.get(time.item.bracket) is BracketKind.PAIRS
 
 
 def peaks_of(needs: Iterable[Need]) -> tuple[Peak, ...]:
@@ -95,11 +89,12 @@ def peaks_of(needs: Iterable[Need]) -> tuple[Peak, ...]:
 
 
 def at_once(held: Iterable[Need]) -> int:
-    """How many of one item are in hand at once: of a pair the half that holds more, with all who are of no pair."""
-    halves = [0, 0, 0]
+    """How many of one item are in hand at once: of those who take turns the part that holds most, with all who take
+    none."""
+    parts: dict[int, int] = {}
     for need in held:
-        halves[need.half] += need.count
-    return halves[0] + max(halves[1:])
+        parts[need.part] = parts.get(need.part, 0) + need.count
+    return parts.pop(0, 0) + max(parts.values(), default=0)
 
 
 def count_of(needs: Iterable[Need]) -> Mapping[tuple[str, str], int]:

@@ -25,8 +25,8 @@ class Ready:
     @property
     def words(self) -> str:
         """``2 hand weights, 500 g``; ``resistance band, light``."""
-        number = f"{self.count} " if self.count > 1 else ""
-        return f"{number}{self.prop.name}{f', {self.size}' if self.size else ''}"
+        what = f"{self.count} {self.prop.name}" if self.count > 1 else self.prop.single
+        return f"{what}{f', {self.size}' if self.size else ''}"
 
 
 _ONE_HAND = frozenset({"hand", "hand-foot", "under-hand", "foot", "ankle", "upright"})

@@ -91,6 +91,15 @@ def set_looks(actor: Actor, looks: Looks) -> None:
     actor.audit("practice.looks", actor.practice.id, {"looks": before}, {"looks": looks.code})
 
 
+@transaction.atomic
+def set_units(actor: Actor, units: str) -> None:
+    """What the practice's figures are shown in; nothing that is kept changes."""
+    actor.require(Permission.MEMBERS)
+    before = actor.practice.units
+    Practice.objects.filter(id=actor.practice.id).update(units=units)
+    actor.audit("practice.units", actor.practice.id, {"units": before}, {"units": units})
+
+
 def set_calls(actor: Actor, mirrored: bool) -> None:
     """How one calls sides oneself: as a mirror of the class, or as they are."""
     User.objects.filter(id=actor.user.id).update(calls_mirrored=mirrored)

@@ -17,6 +17,7 @@ class Permission(StrEnum):
     CLASSES = "classes"
     PLANS = "plans"
     PEOPLE = "people"
+    ROOMS = "rooms"
     EXERCISES = "exercises"
     HEALTH = "health"
     MEMBERS = "members"

@@ -9,7 +9,7 @@ from pydantic import AfterValidator, Field
 from fairbench.core.body.drawing.looks import Aid, Build, Skin
 from fairbench.web.site.inputs import Input, OneLine, wrong
 
-from .models import RangesFrom, Role
+from .models import RangesFrom, Role, Units
 
 
 def _address(text: str) -> str:
@@ -74,3 +74,9 @@ class FirstPracticeInput(Input):
     email: Email
     name: Name
     password: Annotated[str, Field(max_length=200)]
+
+
+class UnitsInput(Input):
+    """What figures are shown in."""
+
+    units: Units

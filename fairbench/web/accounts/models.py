@@ -19,10 +19,18 @@ class RangesFrom(models.TextChoices):
     MOST = "most", "at the most"
 
 
+class Units(models.TextChoices):
+    """What figures are shown in; they are kept in kilograms and centimetres."""
+
+    METRIC = "metric", "kilograms and centimetres"
+    IMPERIAL = "imperial", "pounds and inches"
+
+
 class Practice(models.Model):
     """The business that owns the data. ``shelf_edition`` is another whenever its own exercises change; ``counts_pairs``
     says that work of sides taking turns is counted in pairs, ``ranges_from`` where in a range a figure is picked
-    first, ``looks`` who its figures are (:mod:`fairbench.core.body.drawing.looks`), as a code."""
+    first, ``looks`` who its figures are (:mod:`fairbench.core.body.drawing.looks`), as a code, ``units`` what
+    its figures are shown in."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)
@@ -30,12 +38,14 @@ class Practice(models.Model):
     counts_pairs = models.BooleanField(default=False)
     ranges_from = models.CharField(max_length=6, choices=RangesFrom.choices, default=RangesFrom.MIDDLE)
     looks = models.CharField(max_length=40, blank=True)
+    units = models.CharField(max_length=8, choices=Units.choices, default=Units.METRIC)
 
     class Meta:
         constraints = (
             models.CheckConstraint(
                 condition=models.Q(ranges_from__in=("least", "middle", "most")), name="ranges_begin_somewhere"
             ),
+            models.CheckConstraint(condition=models.Q(units__in=("metric", "imperial")), name="units_there_are"),
         )
 
     def __str__(self) -> str:
@@ -96,8 +106,14 @@ class User(AbstractBaseUser):
 
 
 class Letter(PracticeModel):
-    """A letter to a member that no mail server was there for."""
+    """A letter that no mail server was there for. One of ``access`` lets somebody choose a password; one of a ``class``
+    tells people what to have ready."""
 
+    class Kind(models.TextChoices):
+        ACCESS = "access"
+        CLASS = "class"
+
+    kind = models.CharField(max_length=6, choices=Kind.choices, default=Kind.ACCESS)
     to = models.EmailField()
     subject = models.CharField(max_length=200)
     body = models.TextField()
@@ -105,6 +121,9 @@ class Letter(PracticeModel):
 
     class Meta:
         ordering = ("-at",)
+        constraints = (
+            models.CheckConstraint(condition=models.Q(kind__in=("access", "class")), name="a_kind_of_letter_there_is"),
+        )
 
 
 class AuditEntry(PracticeModel):

@@ -16,6 +16,7 @@ from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import EventInput
 from fairbench.web.people.models import Group, HealthEvent, Participant
 from fairbench.web.plans.models import Plan
+from fairbench.web.plans.surroundings import room_of
 
 from .incident_actions import INCIDENT_KINDS, keep_incidents, kept_of_incidents
 from .inputs import HereInput, NewsInput, ReportInput, TeachEventInput
@@ -42,6 +43,7 @@ def open_meeting(actor: Actor, group: Group, plan: Plan, value: CorePlan) -> Mee
         practice=actor.practice,
         group=group,
         plan=plan,
+        room=room_of(plan),
         plan_document=plan_document(value),
         teacher=actor.user,
         held_on=timezone.localdate(),

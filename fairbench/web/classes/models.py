@@ -49,6 +49,7 @@ class Meeting(PracticeModel):
 
     group = models.ForeignKey("people.Group", on_delete=models.PROTECT, related_name="meetings")
     plan = models.ForeignKey("plans.Plan", null=True, on_delete=models.SET_NULL, related_name="meetings")
+    room = models.ForeignKey("rooms.Room", null=True, on_delete=models.SET_NULL, related_name="meetings")
     plan_document = models.JSONField()
     exercises = models.JSONField(default=list)
     planned = models.JSONField(null=True, editable=False)

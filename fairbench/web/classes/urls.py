@@ -20,6 +20,7 @@ urlpatterns = [
     path("classes/<uuid:meeting_id>/class.<slug:kind>", files.export, name="export"),
     path("classes/<uuid:meeting_id>/", history.meeting, name="meeting"),
     path("classes/<uuid:meeting_id>/arrivals/", arrivals.arrivals, name="arrivals"),
+    path("classes/<uuid:meeting_id>/where/", arrivals.where, name="where"),
     path("classes/<uuid:meeting_id>/here/", arrivals.here, name="here"),
     path("classes/<uuid:meeting_id>/news/", arrivals.news, name="news"),
     path("classes/<uuid:meeting_id>/news/back/", arrivals.news_back, name="news_back"),

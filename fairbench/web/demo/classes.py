@@ -31,10 +31,12 @@ from fairbench.web.classes.record_inputs import DifferenceInput
 from fairbench.web.classes.reports import Report
 from fairbench.web.demo import account as demo
 from fairbench.web.demo.people import CHAIRS, MATS, Someone, has_left, put_down
+from fairbench.web.demo.rooms import own_chairs_and_things, put_up
 from fairbench.web.people.models import Group, Listing, Participant
 from fairbench.web.plans import actions as plan_actions
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
+from fairbench.web.rooms.models import Room
 
 SEED = 24
 
@@ -56,8 +58,10 @@ def load() -> None:
     actor = Actor(user)
     with scope(practice=practice):
         chance = random.Random(SEED)
-        chairs = _group(actor, "Monday Chairs", "The Signal Room, Kittiwake Hall", CHAIRS)
-        mats = _group(actor, "Thursday Mats", "Long hall, Kittiwake Hall", MATS)
+        hall, signal = put_up(actor)
+        chairs = _group(actor, "Monday Chairs", "The Signal Room, Kittiwake Hall", CHAIRS, signal)
+        mats = _group(actor, "Thursday Mats", "Long hall, Kittiwake Hall", MATS, hall)
+        own_chairs_and_things(actor)
         both = Participant.objects.get(call_name=IN_BOTH)
         Listing.objects.create(practice=practice, group=mats, participant=both)
         has_left(actor, chairs, "Maud Ostler", since=560, until=210)
@@ -70,8 +74,8 @@ def load() -> None:
             _past_meeting(actor, chance, mixed, _last(3, weeks))
 
 
-def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...]) -> Group:
-    group = Group.objects.create(practice=actor.practice, name=name, place=place)
+def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...], room: Room) -> Group:
+    group = Group.objects.create(practice=actor.practice, name=name, place=place, room=room)
     put_down(actor, group, people)
     return group
 

@@ -10,6 +10,7 @@ from django.utils import timezone
 
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.accounts.models import AuditEntry
+from fairbench.web.rooms.models import Room
 
 from .inputs import GroupDetails, ParticipantDetails
 from .models import Group, Listing, Participant, PastListing
@@ -50,9 +51,10 @@ def save_group(actor: Actor, given: GroupDetails, group_id: UUID | None = None) 
     actor.require(Permission.PEOPLE)
     group = Group.objects.select_for_update().get(id=group_id) if group_id else Group(practice=actor.practice)
     kept = ("name", "place", "ranges_from")
-    old = {field: getattr(group, field) for field in kept} if group_id else None
+    old = {field: getattr(group, field) for field in kept} | {"room": group.room_id} if group_id else None
     for field in kept:
         setattr(group, field, getattr(given, field))
+    group.room = Room.objects.get(id=given.room) if given.room else None
     group.save()
     actor.audit("group.save", group.id, *_changed(old, given.model_dump()))
     return group

@@ -1,12 +1,15 @@
 """Forms for people and groups."""
 
 from decimal import Decimal
+from typing import Any, cast
 
 from django import forms
 from django.core.validators import MaxValueValidator, MinValueValidator
+from django.db.models import Q
 from django.utils import timezone
 
 from fairbench.core.people.person import SLOWEST
+from fairbench.web.rooms.models import Room
 
 from .models import Group, Participant
 
@@ -24,7 +27,7 @@ class ParticipantForm(forms.ModelForm):
 
     class Meta:
         model = Participant
-        fields = ("call_name", "birth_year", "pace", "remember", "goals", "emergency", "private_note")
+        fields = ("call_name", "birth_year", "pace", "remember", "goals", "emergency", "email", "private_note")
 
     def clean_birth_year(self) -> int | None:
         """A year that somebody alive can be born in, or none."""
@@ -38,6 +41,14 @@ class ParticipantForm(forms.ModelForm):
 class GroupForm(forms.ModelForm):
     """The facts of a group."""
 
+    room: forms.ModelChoiceField = forms.ModelChoiceField(Room.objects.none(), required=False, empty_label="not said")
+
     class Meta:
         model = Group
-        fields = ("name", "place", "ranges_from")
+        fields = ("name", "place", "room", "ranges_from")
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        """The rooms of the practice that is signed in, and the one that the group has."""
+        super().__init__(*args, **kwargs)
+        rooms = Room.objects.filter(Q(archived=False) | Q(id=self.instance.room_id))
+        cast(forms.ModelChoiceField, self.fields["room"]).queryset = rooms

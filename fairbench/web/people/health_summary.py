@@ -7,6 +7,7 @@ from typing import Any
 from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.chair import ChairFacts
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.own_sides import OwnSharing, OwnSide, Sharing
 from fairbench.core.people.person import Override, Person
@@ -202,4 +203,12 @@ def person_of(
             for s in participant.health_summary.get("sharing", [])
         ),
         {kept["exercise"]: kept["load"] for kept in participant.health_summary.get("loads", [])},
+        chair_of(participant),
     )
+
+
+def chair_of(participant: Participant) -> ChairFacts:
+    """What they need of a chair."""
+    arms = {"with": True, "without": False}.get(participant.chair_arms)
+    low, high = participant.seat_from_cm, participant.seat_to_cm
+    return ChairFacts(arms, low, high, participant.feet_raised, participant.chair_at_wall)

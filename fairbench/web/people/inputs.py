@@ -3,10 +3,12 @@
 from decimal import Decimal
 from typing import Annotated, Any, Literal
 
+from django.core.exceptions import ValidationError
+from django.core.validators import validate_email
 from pydantic import AfterValidator, BeforeValidator, Field
 
 from fairbench.core.people.person import SLOWEST
-from fairbench.web.site.inputs import Input, Lines, OneLine, OptionalWhole, within, wrong
+from fairbench.web.site.inputs import Input, Lines, OneLine, OptionalId, OptionalWhole, Slug, Ticked, within, wrong
 
 
 def _pace(value: Any) -> Any:
@@ -32,6 +34,7 @@ class ParticipantDetails(Input):
     goals: Annotated[OneLine, Field(max_length=300)] = ""
     emergency: Annotated[OneLine, Field(max_length=160)] = ""
     private_note: Annotated[Lines, Field(max_length=2000)] = ""
+    email: Annotated[OneLine, Field(max_length=254), AfterValidator(lambda text: _address(text))] = ""
 
 
 class GroupDetails(Input):
@@ -40,3 +43,30 @@ class GroupDetails(Input):
     name: Annotated[OneLine, Field(max_length=80), AfterValidator(_named)]
     place: Annotated[OneLine, Field(max_length=120)] = ""
     ranges_from: Literal["", "least", "middle", "most"] = ""
+    room: OptionalId = None
+
+
+def _address(text: str) -> str:
+    if text:
+        try:
+            validate_email(text)
+        except ValidationError:
+            raise wrong("is no email address") from None
+    return text
+
+
+class ChairInput(Input):
+    """What somebody needs of their chair; heights in any unit, empty where any will do."""
+
+    chair_arms: Literal["", "with", "without"] = ""
+    seat_from: Annotated[str, Field(max_length=20)] = ""
+    seat_to: Annotated[str, Field(max_length=20)] = ""
+    feet_raised: Ticked = False
+    chair_at_wall: Ticked = False
+
+
+class OwnThingInput(Input):
+    """A thing at home: a prop, and what stands in for it there."""
+
+    prop: Slug
+    instead: Annotated[OneLine, Field(max_length=80)] = ""

@@ -5,13 +5,22 @@ from django.db import models
 from django.urls import reverse
 
 from fairbench.web.accounts.models import RangesFrom
+from fairbench.web.rooms.models import Room
 from fairbench.web.site.practice_model import PracticeModel
 
 
+class ChairArms(models.TextChoices):
+    """What somebody needs of the arms of a chair."""
+
+    WITH = "with", "with arms"
+    WITHOUT = "without", "without arms"
+
+
 class Participant(PracticeModel):
-    """A person who comes to class. ``health_summary`` is what the fit needs of their health rows, kept anew by
-    every action that changes one (:mod:`.health_summary`), so that a group is read in one query. ``taught`` says in how
-    many classes they came to each exercise was taught; it is counted anew whenever one ends."""
+    """A person who comes to class. ``email`` is where a list of what to have ready goes; ``chair_arms`` and the seat
+    heights, in centimetres, are what they need of a chair. ``health_summary`` is what the fit needs of their health
+    rows, kept anew by every action that changes one (:mod:`.health_summary`), so that a group is read in one query.
+    ``taught`` says in how many classes they came to each exercise was taught; it is counted anew whenever one ends."""
 
     call_name = models.CharField("name to call", max_length=80)
     birth_year = models.PositiveSmallIntegerField(null=True, blank=True)
@@ -19,9 +28,16 @@ class Participant(PracticeModel):
     remember = models.CharField("to remember in class", max_length=200, blank=True)
     goals = models.CharField("wants to be able to", max_length=300, blank=True)
     emergency = models.CharField("in an emergency call", max_length=160, blank=True)
+    email = models.EmailField(blank=True)
     pace = models.DecimalField(
         max_digits=3, decimal_places=2, default=1, validators=[MinValueValidator(1), MaxValueValidator(3)]
     )
+
+    chair_arms = models.CharField(max_length=7, choices=ChairArms.choices, blank=True)
+    seat_from_cm = models.PositiveSmallIntegerField(null=True, blank=True)
+    seat_to_cm = models.PositiveSmallIntegerField(null=True, blank=True)
+    feet_raised = models.BooleanField(default=False)
+    chair_at_wall = models.BooleanField(default=False)
 
     health_summary = models.JSONField(default=dict, editable=False)
     taught = models.JSONField(default=dict, editable=False)
@@ -30,7 +46,12 @@ class Participant(PracticeModel):
 
     class Meta:
         ordering = ("call_name",)
-        constraints = (models.CheckConstraint(condition=models.Q(pace__gte=1, pace__lte=3), name="pace_from_1_to_3"),)
+        constraints = (
+            models.CheckConstraint(condition=models.Q(pace__gte=1, pace__lte=3), name="pace_from_1_to_3"),
+            models.CheckConstraint(
+                condition=models.Q(chair_arms__in=("", "with", "without")), name="chair_arms_there_are"
+            ),
+        )
 
     def __str__(self) -> str:
         return self.call_name
@@ -43,6 +64,7 @@ class Group(PracticeModel):
 
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=120, blank=True)
+    room = models.ForeignKey(Room, null=True, blank=True, on_delete=models.SET_NULL, related_name="groups")
     ranges_from = models.CharField(max_length=6, choices=RangesFrom.choices, blank=True)
     taught = models.JSONField(default=dict, editable=False)
     participants = models.ManyToManyField(Participant, through="Listing", related_name="groups")
@@ -97,6 +119,18 @@ class PastListing(PracticeModel):
                 condition=models.Q(until__gte=models.F("since")), name="listing_ends_after_it_began"
             ),
         )
+
+
+class OwnThing(PracticeModel):
+    """Something that somebody has at home: a prop, or with ``instead`` what they take in its place."""
+
+    participant = models.ForeignKey(Participant, on_delete=models.PROTECT, related_name="own_things")
+    prop = models.SlugField(max_length=40)
+    instead = models.CharField(max_length=80, blank=True)
+
+    class Meta:
+        ordering = ("prop",)
+        constraints = (models.UniqueConstraint(fields=["participant", "prop"], name="one_own_thing_a_prop"),)
 
 
 class HealthRow(PracticeModel):

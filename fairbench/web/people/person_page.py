@@ -10,6 +10,7 @@ from django.db.models import QuerySet
 from django.db.models.fields.json import KeyTextTransform
 from django.utils import timezone
 
+from fairbench.core.exercises.exercise import Prop
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.own_sides import OwnSharing, Sharing
 from fairbench.core.people.rules import Effect, Rule
@@ -18,7 +19,7 @@ from fairbench.core.sides import First
 from fairbench.web.exercises.shelf import practice_shelf
 
 from . import models
-from .health_summary import day_of, declared_as_of, holds, screening_status_of
+from .health_summary import chair_of, day_of, declared_as_of, holds, screening_status_of
 
 _NEEDS = "needs"
 CAME_SHOWN = 8
@@ -88,6 +89,15 @@ class NotedInWords:
 
 
 @dataclass(frozen=True, slots=True)
+class OwnThing:
+    """Something at home, by the name of the prop."""
+
+    prop: str
+    name: str
+    instead: str
+
+
+@dataclass(frozen=True, slots=True)
 class PersonPage:
     """One person on one screen. What an assistant may not see is empty for one."""
 
@@ -103,8 +113,16 @@ class PersonPage:
     sides: tuple[NotedInWords, ...]
     sharing: tuple[NotedInWords, ...]
     loads: tuple[NotedInWords, ...]
+    chair: str
+    own_things: tuple[OwnThing, ...]
     groups: tuple[models.Listing, ...]
     came: tuple[Any, ...]
+
+    @property
+    def props(self) -> list[Prop]:
+        """What somebody can have at home."""
+        props = sorted(practice_shelf().props.values(), key=lambda prop: prop.name)
+        return [prop for prop in props if not prop.shared]
 
 
 def person_page(participant: models.Participant, health: bool) -> PersonPage:
@@ -133,6 +151,8 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
             for row in kept.get("sharing", [])
         ),
         loads=tuple(NotedInWords(row["id"], load_words(row["exercise"], row["load"])) for row in kept.get("loads", [])),
+        chair=chair_of(participant).words,
+        own_things=tuple(_own_things(participant)),
         groups=tuple(
             participant.listings.select_related("group")
             .only("participant", "since", "kind", "group__name")
@@ -140,6 +160,12 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         ),
         came=tuple(_came(participant)),
     )
+
+
+def _own_things(participant: models.Participant) -> Iterable[OwnThing]:
+    props = practice_shelf().props
+    for row in participant.own_things.all():
+        yield OwnThing(row.prop, props[row.prop].name if row.prop in props else row.prop, row.instead)
 
 
 def _screenings(participant: models.Participant) -> "QuerySet[models.Screening]":

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import groups, health, lists, person, screening
+from .views import groups, health, lists, person, screening, things
 
 app_name = "people"
 urlpatterns = [
@@ -22,6 +22,8 @@ urlpatterns = [
     path("<uuid:participant_id>/end/", health.end, name="end"),
     path("<uuid:participant_id>/load/", health.load, name="load"),
     path("<uuid:participant_id>/sharing/", health.sharing, name="sharing"),
+    path("<uuid:participant_id>/chair/", things.chair, name="chair"),
+    path("<uuid:participant_id>/thing/", things.own_thing, name="own_thing"),
     path("<uuid:participant_id>/side/", health.side, name="side"),
     path("<uuid:participant_id>/event/", health.event, name="event"),
     path("<uuid:participant_id>/clear/", health.clear, name="clear"),

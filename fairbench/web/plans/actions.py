@@ -19,9 +19,10 @@ from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.exercises import actions as exercise_actions
 from fairbench.web.exercises.brought import Answer
 from fairbench.web.people.models import Group
+from fairbench.web.rooms.models import Room
 
 from .adapter import core_group, core_plan, range_start, shelf
-from .models import Plan, PlanRevision
+from .models import WITH_ROOM, Plan, PlanRevision
 from .starts import PAST_CLASS, plan_of_class
 
 DETAILS = {
@@ -36,6 +37,7 @@ DETAILS = {
     "lines": "lines of water, talk and checks",
     "dismissed": "findings put aside",
     "outline": "list of blocks",
+    "laid_out": "way of having things ready",
 }
 """The plan's own details, by the words for them."""
 
@@ -134,7 +136,7 @@ def _with_ours(value: core.Plan, ours: Mapping[str, str]) -> core.Plan:
 
 def copy(actor: Actor, plan_id: UUID) -> Plan:
     """A new plan that starts as this one stands."""
-    plan = Plan.objects.select_related("group").get(id=plan_id)
+    plan = Plan.objects.select_related(*WITH_ROOM).get(id=plan_id)
     value = core_plan(_revision(plan, plan.head).document)
     name = f"{value.name[: core.NAME_LIMIT - 7]} (copy)"
     return create(actor, replace(value, name=name), plan.group, f"Copied from {plan.name}"[:200])
@@ -156,7 +158,7 @@ def choose_group(actor: Actor, plan_id: UUID, group: Group | None, was: UUID | N
     """Say whom a plan is for. ``was`` is the group it was for when the person looked; raises
     :class:`EditedElsewhereError` when another window has chosen one since."""
     actor.require(Permission.PLANS)
-    plan = Plan.objects.select_for_update().get(id=plan_id)
+    plan = Plan.objects.select_for_update(of=("self",)).select_related("room").get(id=plan_id)
     if plan.group_id != was:
         raise EditedElsewhereError(
             "Another group was chosen for this plan in another window. It is shown as it stands now and your choice "
@@ -165,6 +167,17 @@ def choose_group(actor: Actor, plan_id: UUID, group: Group | None, was: UUID | N
     plan.group = group
     plan.save(update_fields=["group", "changed_at"])
     actor.audit("plan.choose_group", plan.id)
+    return plan
+
+
+@transaction.atomic
+def choose_room(actor: Actor, plan_id: UUID, room: Room | None) -> Plan:
+    """Say where a plan is taught; without a room, where its group meets."""
+    actor.require(Permission.PLANS)
+    plan = Plan.objects.select_for_update(of=("self",)).select_related(*WITH_ROOM).get(id=plan_id)
+    old, plan.room = plan.room_id, room
+    plan.save(update_fields=["room", "changed_at"])
+    actor.audit("plan.choose_room", plan.id, {"room": old}, {"room": plan.room_id})
     return plan
 
 
@@ -181,7 +194,7 @@ def edit(
     the change itself is not possible.
     """
     actor.require(Permission.PLANS)
-    plan = Plan.objects.select_for_update(of=("self",)).select_related("group").get(id=plan_id)
+    plan = Plan.objects.select_for_update(of=("self",)).select_related(*WITH_ROOM).get(id=plan_id)
     now = core_plan(_revision(plan, plan.head).document)
     notice = ""
     if seen != plan.head:
@@ -219,7 +232,7 @@ def newer_state(plan: Plan) -> int | None:
 @transaction.atomic
 def _go(actor: Actor, plan_id: UUID, seen: int, where: Callable[[Plan], int | None], verb: str) -> Edited:
     actor.require(Permission.PLANS)
-    plan = Plan.objects.select_for_update(of=("self",)).select_related("group").get(id=plan_id)
+    plan = Plan.objects.select_for_update(of=("self",)).select_related(*WITH_ROOM).get(id=plan_id)
     if seen != plan.head:
         raise EditedElsewhereError(
             "This plan was changed in another window, so there is something newer to undo first. "

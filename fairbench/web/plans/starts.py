@@ -8,7 +8,6 @@ from fairbench.core.errors import PlanError
 from fairbench.core.fit.fit import fit
 from fairbench.core.fit.share import lowest, shares
 from fairbench.core.fit.verdict import VerdictKind
-from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
@@ -17,7 +16,8 @@ from fairbench.core.plan.compile import compile_timeline
 from fairbench.web.people.models import Group
 from fairbench.web.site.find import is_id
 
-from .adapter import core_group, core_plan, shelf
+from .adapter import core_group, core_plan
+from .surroundings import Surroundings, of_group
 
 PAST_CLASS = "class:"
 """What the id of a start begins with that is a past class; the class's own id follows."""
@@ -66,12 +66,13 @@ def ready_for(group: Group | None) -> dict[str, str]:
     people = tuple(person for person in core_group(group).people if not person.talk_first)
     if not people:
         return {}
-    return {ready_id: _said(ready.plan, people) for ready_id, ready in load_ready_classes().items()}
+    around = of_group(group)
+    return {ready_id: _said(ready.plan, people, around) for ready_id, ready in load_ready_classes().items()}
 
 
-def _said(plan: core.Plan, people: tuple[Person, ...]) -> str:
-    timeline = compile_timeline(plan, CoreGroup(people), shelf())
-    found = fit(timeline, people, shelf(), load_conditions())
+def _said(plan: core.Plan, people: tuple[Person, ...], around: Surroundings) -> str:
+    timeline = compile_timeline(plan, CoreGroup(people), around.shelf)
+    found = fit(timeline, people, around.shelf, around.conditions)
     kinds = [verdict.kind for verdict in found.verdicts.values()]
     as_planned = kinds.count(VerdictKind.AS_PLANNED) / len(kinds)
     least = lowest(shares(found, people))

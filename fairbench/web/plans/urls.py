@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import bench, files, lists, paper
+from .views import bench, files, floor, lists, mends, packing, paper, ready
 
 app_name = "plans"
 urlpatterns = [
@@ -20,4 +20,12 @@ urlpatterns = [
     path("<uuid:plan_id>/who-otherwise/", paper.who_otherwise, name="who_otherwise"),
     path("<uuid:plan_id>/paper.css", paper.running_title, name="running_title"),
     path("<uuid:plan_id>/pack-list/", paper.pack_list, name="pack_list"),
+    path("<uuid:plan_id>/set-out/", paper.set_out, name="set_out"),
+    path("<uuid:plan_id>/mends/", mends.mends, name="mends"),
+    path("<uuid:plan_id>/floor/", floor.floor, name="floor"),
+    path("<uuid:plan_id>/floor/<slug:what>/", floor.change, name="change_floor"),
+    path("<uuid:plan_id>/ready/", ready.ready, name="ready"),
+    path("<uuid:plan_id>/ready/letter/", ready.letter, name="ready_letter"),
+    path("pack/", packing.day, name="pack_day"),
+    path("pack/tick/", packing.tick, name="pack_tick"),
 ]

@@ -11,7 +11,6 @@ from fairbench.core.errors import InputError, PlanError
 from fairbench.core.exercises.search import Found
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.group_share import GroupShare, group_shares
-from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.web.accounts.models import User
 from fairbench.web.classes.models import Meeting
 from fairbench.web.exercises.models import Favourite
@@ -19,6 +18,7 @@ from fairbench.web.people.models import Group
 from fairbench.web.plans.adapter import core_group, core_plan
 from fairbench.web.plans.models import PlanRevision
 from fairbench.web.plans.plan_list import current_revisions
+from fairbench.web.plans.surroundings import of_group
 
 REST = datetime.timedelta(weeks=4)
 PLANS_LOOKED_AT = 12
@@ -93,8 +93,8 @@ def shown(found: tuple[Found, ...], show: Show, group: Group | None, user: User,
 
 def shares_of(found: Iterable[Found], group: Group, stock: Shelf) -> dict[str, GroupShare]:
     """How much of a group does each of the versions that rows are drawn with."""
-    people = core_group(group).people
-    return group_shares([(one.exercise.id, one.first.id) for one in found], people, stock, load_conditions())
+    people, around = core_group(group).people, of_group(group)
+    return group_shares([(one.exercise.id, one.first.id) for one in found], people, stock, around.conditions)
 
 
 def recently_used() -> list[str]:

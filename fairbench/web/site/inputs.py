@@ -133,6 +133,8 @@ ItemId = Annotated[str, Field(max_length=64, pattern=r"^[A-Za-z0-9_.-]*$")]
 OptionalWhole = Annotated[Annotated[int, BeforeValidator(_whole)] | None, BeforeValidator(_nothing_for_empty)]
 
 
+Ticked = Annotated[bool, BeforeValidator(lambda value: value is True or value == "on")]
+"""A box of a form: nothing is sent for one that is empty."""
 OptionalNumber = Annotated[Number | None, BeforeValidator(_nothing_for_empty)]
 
 

@@ -13,8 +13,8 @@ from fairbench.core.body.drawing.looks import Aid, Build, Looks, Skin, read_look
 from fairbench.core.errors import InputError
 from fairbench.web.accounts import actions
 from fairbench.web.accounts.actor import Permission, actor_of
-from fairbench.web.accounts.inputs import CountingInput, LooksInput, MemberInput, RoleInput
-from fairbench.web.accounts.models import Letter, RangesFrom, Role, User
+from fairbench.web.accounts.inputs import CountingInput, LooksInput, MemberInput, RoleInput, UnitsInput
+from fairbench.web.accounts.models import Letter, RangesFrom, Role, Units, User
 
 
 def members(request: HttpRequest) -> HttpResponse:
@@ -43,7 +43,8 @@ def members(request: HttpRequest) -> HttpResponse:
         "looks": read_looks(actor.practice.looks),
         "wrong": wrong,
         "given": request.POST,
-        "letters": Letter.objects.order_by("-at")[:20],
+        "letters": Letter.objects.count(),
+        "units": Units,
     }
     return render(request, "accounts/members.html", context, status=422 if wrong else 200)
 
@@ -65,6 +66,14 @@ def looks(request: HttpRequest) -> HttpResponse:
     given = LooksInput.read(request.POST)
     actions.set_looks(actor, Looks(given.build, given.skin, given.glasses == "on", given.aid))
     messages.success(request, "Saved. Every figure looks like that now.")
+    return redirect("accounts:members")
+
+
+@require_POST
+def units(request: HttpRequest) -> HttpResponse:
+    """Kilograms and centimetres, or pounds and inches, for the whole practice."""
+    actions.set_units(actor_of(request), UnitsInput.read(request.POST).units)
+    messages.success(request, "Saved. Figures are shown so from now on; they may be typed in either.")
     return redirect("accounts:members")
 
 

@@ -15,13 +15,14 @@ from fairbench.core.formats.readings_doc import load_readings
 from fairbench.core.formats.red_flags_doc import load_red_flags
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.classes import actions
-from fairbench.web.classes.day_notes import PLACES, arriving
+from fairbench.web.classes.day_notes import PLACES, arriving, people_today
 from fairbench.web.classes.inputs import HereInput, NewsInput
 from fairbench.web.classes.models import DayNote, Meeting
 from fairbench.web.classes.usual import came_before_first, is_usual, last_remembered, usual_first, usually_come
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan, shelf
-from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.plans.floor import small_floor
+from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
 from fairbench.web.site.find import find
 from fairbench.web.site.paging import find_page
 from fairbench.web.site.templatetags.words import verdict
@@ -31,7 +32,7 @@ from fairbench.web.site.templatetags.words import verdict
 def open_meeting(request: HttpRequest) -> HttpResponse:
     """Open a class with a plan, for the plan's group."""
     wanted = request.POST.get("plan", "")
-    plan = find(Plan, wanted, "group")
+    plan = find(Plan, wanted, *WITH_ROOM)
     if plan.group is None:
         messages.error(request, "This plan is for no group yet. Choose one on the bench, then teach.")
         return redirect("plans:bench", plan.id)
@@ -55,6 +56,14 @@ def arrivals(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     if meeting.state not in (Meeting.State.ARRIVALS, Meeting.State.TEACHING):
         return redirect("classes:meeting", meeting.id)
     return render(request, "classes/arrivals.html", _context(request, meeting) | {"first": _first(meeting)})
+
+
+def where(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
+    """Where everybody stands, small; asked for when somebody opens it."""
+    meeting = find(Meeting, meeting_id, "group", "room")
+    people = [somebody.person for somebody in people_today(meeting)]
+    floor = small_floor(meeting.group, meeting.room, core_plan(meeting.plan_document), people)
+    return render(request, "classes/_where.html", {"floor": floor, "svg": floor.svg() if floor else ""})
 
 
 @require_POST

@@ -9,7 +9,6 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
-from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.stop_signs_doc import load_stop_signs
 from fairbench.core.people.phone import number_in
 from fairbench.core.plan.timeline import Timeline
@@ -23,7 +22,9 @@ from fairbench.web.classes.meeting import group_of, timeline_of
 from fairbench.web.classes.models import Meeting, TeachEvent
 from fairbench.web.classes.reports import answer, read_report
 from fairbench.web.classes.score import PersonData, ScoreData, score
-from fairbench.web.plans.adapter import shelf
+from fairbench.web.plans.adapter import core_plan
+from fairbench.web.plans.floor import small_floor
+from fairbench.web.plans.surroundings import surroundings
 from fairbench.web.site.find import find
 
 INCIDENT_STEPS = (
@@ -63,14 +64,15 @@ def _person(somebody: Somebody) -> PersonData:
 
 
 def _score(meeting: Meeting, timeline: Timeline, people: Sequence[Somebody]) -> ScoreData:
-    differing = Differing(timeline, [somebody.person for somebody in people], shelf(), load_conditions())
-    return score(timeline, group_of(meeting), shelf(), differing, meeting.practice.counts_pairs)
+    around = surroundings(meeting.room)
+    differing = Differing(timeline, [somebody.person for somebody in people], around.shelf, around.conditions)
+    return score(timeline, group_of(meeting), around.shelf, differing, meeting.practice.counts_pairs)
 
 
 def prepare(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """What the counting screen will need, worked out while people arrive: the addresses of its films, first shown
     first. What was worked out for it is kept by the functions that did."""
-    meeting = find(Meeting, meeting_id, "group")
+    meeting = find(Meeting, meeting_id, "group", "room")
     items = _score(meeting, timeline_of(meeting), people_today(meeting))["items"]
     first = [item["version"]["film"] for item in items]
     others = [other["film"] for item in items for other in item["others"]]
@@ -79,7 +81,7 @@ def prepare(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
 
 def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     """Everything the class needs in one page, so that it plays on without a connection."""
-    meeting = find(Meeting, meeting_id, "group")
+    meeting = find(Meeting, meeting_id, "group", "room")
     if meeting.state == Meeting.State.ARRIVALS:
         return redirect("classes:arrivals", meeting.id)
     if meeting.state != Meeting.State.TEACHING:
@@ -94,6 +96,9 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     data["mirrored"] = actor_of(request).user.calls_mirrored
     context = {
         "meeting": meeting,
+        "floor": small_floor(
+            meeting.group, meeting.room, core_plan(meeting.plan_document), [one.person for one in people if one.here]
+        ),
         "score": data,
         "timeline": timeline,
         "marks": TeachEvent.Mark.choices,

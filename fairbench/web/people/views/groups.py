@@ -40,7 +40,7 @@ def groups(request: HttpRequest) -> HttpResponse:
 
 def group(request: HttpRequest, group_id: UUID) -> HttpResponse:
     """One group: its list, its plans, its history."""
-    found = find(Group, group_id)
+    found = find(Group, group_id, "room")
     kinds = dict(found.listings.values_list("participant_id", "kind"))
     return render(
         request,
@@ -80,7 +80,9 @@ def edit_group(request: HttpRequest, group_id: UUID | None = None) -> HttpRespon
     found = find(Group, group_id) if group_id else Group()
     form = GroupForm(request.POST or None, instance=found)
     if request.method == "POST" and form.is_valid():
-        saved = actions.save_group(actor_of(request), GroupDetails.read(form.cleaned_data), group_id)
+        room = form.cleaned_data["room"]
+        given = GroupDetails.read(form.cleaned_data | {"room": room.id if room else None})
+        saved = actions.save_group(actor_of(request), given, group_id)
         return redirect("people:group", saved.id)
     return render(request, "people/edit_group.html", {"form": form, "group": found if group_id else None})
 

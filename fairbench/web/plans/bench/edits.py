@@ -9,7 +9,6 @@ from pydantic import Field
 
 from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.fit.meanwhile import meanwhile_of
-from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Item
@@ -20,7 +19,8 @@ from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
 from fairbench.web.plans.actions import Touches
 from fairbench.web.plans.adapter import core_group, shelf
-from fairbench.web.plans.models import Plan
+from fairbench.web.plans.models import WITH_ROOM, Plan
+from fairbench.web.plans.surroundings import room_of, surroundings
 from fairbench.web.site.find import find
 from fairbench.web.site.inputs import Lines, OneLine, OptionalWhole, Slug, Whole
 
@@ -188,19 +188,21 @@ def give(actor: Actor, plan_id: UUID, given: GiveInput) -> Done:
         ),
     )
     message = f"{person.call_name}: {instead.name}, {version.name}, until {until:%-d %B}."
-    return unchanged(Plan.objects.select_related("group").get(id=plan_id), message, given)
+    return unchanged(Plan.objects.select_related(*WITH_ROOM).get(id=plan_id), message, given)
 
 
 @edit("bases", EditInput)
 def bases(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     """The fairest base versions for the whole plan, worked out anew for the plan as it is now."""
-    group = core_group(Plan.objects.select_related("group").get(id=plan_id).group)
+    row = Plan.objects.select_related(*WITH_ROOM).get(id=plan_id)
+    group, around = core_group(row.group), surroundings(room_of(row))
     changed: list[int] = []
 
     def change(plan: plans.Plan) -> plans.Plan:
-        proposal = best_bases(compile_timeline(plan, group, shelf()), group.people, shelf(), load_conditions())
+        timeline = compile_timeline(plan, group, around.shelf)
+        proposal = best_bases(timeline, group.people, around.shelf, around.conditions)
         changed[:] = [len(proposal.changes)]
-        return with_bases(plan, proposal.changes, shelf())
+        return with_bases(plan, proposal.changes, around.shelf)
 
     done = edit_item(actor, plan_id, given, change, "Took the fairest versions.", touches=False)
     return replace(done, message=f"Took the fairest versions: {changed[0]} changed.", chosen="")

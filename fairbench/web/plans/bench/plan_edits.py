@@ -14,13 +14,16 @@ from fairbench.core.plan import points
 from fairbench.core.plan.purpose import Purpose
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
+from fairbench.core.things.setups import fewer_changes
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people.models import Group
 from fairbench.web.plans import actions
 from fairbench.web.plans.actions import Touches
 from fairbench.web.plans.adapter import core_group, shelf
-from fairbench.web.plans.models import Plan
-from fairbench.web.site.inputs import Input, OneLine, OptionalId, Whole
+from fairbench.web.plans.models import WITH_ROOM, Plan
+from fairbench.web.plans.surroundings import room_of, surroundings
+from fairbench.web.rooms.models import Room
+from fairbench.web.site.inputs import Input, OneLine, OptionalId, Ticked, Whole
 
 from .edit import Done, EditInput, edit, unchanged
 
@@ -55,13 +58,20 @@ class EndInput(Input):
     value: Annotated[Position | None, BeforeValidator(lambda value: value or None)] = None
 
 
+class LaidOutInput(Input):
+    """Whether things are laid out beforehand."""
+
+    value: Ticked = False
+
+
 class PurposeInput(Input):
     """What the class is for."""
 
     value: Purpose
 
 
-_SETTINGS: Mapping[str, type[NameInput | MinutesInput | LeadInput | StartInput | EndInput | PurposeInput]] = {
+_Setting = NameInput | MinutesInput | LeadInput | StartInput | EndInput | PurposeInput | LaidOutInput
+_SETTINGS: Mapping[str, type[_Setting]] = {
     "name": NameInput,
     "length_min": MinutesInput,
     "water_every_min": MinutesInput,
@@ -69,6 +79,7 @@ _SETTINGS: Mapping[str, type[NameInput | MinutesInput | LeadInput | StartInput |
     "start": StartInput,
     "end": EndInput,
     "purpose": PurposeInput,
+    "laid_out": LaidOutInput,
 }
 
 
@@ -129,7 +140,7 @@ def _dismissed(
 @edit("fit_points", EditInput)
 def fit_points(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     """Every figure that has a range as far up as the booked time allows."""
-    group = core_group(Plan.objects.select_related("group").get(id=plan_id).group)
+    group = core_group(Plan.objects.select_related(*WITH_ROOM).get(id=plan_id).group)
     message = "Picked the ranges to fit the time."
     edited = actions.edit(actor, plan_id, given.seen, lambda plan: points.fit_points(plan, group, shelf()), message)
     return Done(edited, message, given.chosen)
@@ -146,6 +157,39 @@ def leave_out_extras(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
 
     message = "Left out what is extra."
     return Done(actions.edit(actor, plan_id, given.seen, change, message), message, "")
+
+
+class RoomInput(EditInput):
+    """Empty for the room in which the group meets."""
+
+    value: OptionalId = None
+
+
+@edit("room", RoomInput)
+def room(actor: Actor, plan_id: UUID, given: RoomInput) -> Done:
+    """Where the plan is taught. Not a revision: it changes what can be done there, not the plan."""
+    found = Room.objects.filter(id=given.value).first() if given.value else None
+    if given.value and found is None:
+        raise PlanError("there is no such room; it may have been removed", "room")
+    plan = actions.choose_room(actor, plan_id, found)
+    there = room_of(plan)
+    return unchanged(plan, f"In {there.name}." if there else "In no room in particular.", given)
+
+
+@edit("fewer_set_ups", EditInput)
+def fewer_set_ups(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+    """The order with the fewest set-ups, for the plan as it is now."""
+    row = Plan.objects.select_related(*WITH_ROOM).get(id=plan_id)
+    group, around = core_group(row.group), surroundings(room_of(row))
+    said: list[str] = []
+
+    def change(plan: plans.Plan) -> plans.Plan:
+        found = fewer_changes(plan, around.shelf, group)
+        said[:] = [found.words if found else "No order within the blocks has fewer set-ups"]
+        return found.plan if found else plan
+
+    edited = actions.edit(actor, plan_id, given.seen, change, "Reordered for fewer set-ups.")
+    return Done(edited, f"{said[0]}.", given.chosen)
 
 
 class GroupInput(EditInput):

@@ -3,10 +3,20 @@
 from dataclasses import dataclass
 from typing import Any
 
+from django.db.models import Q
 from django.urls import reverse
 from django.utils.safestring import SafeString, mark_safe
 
-from fairbench.core.checks import Finding, check_bases, check_people, check_sides, check_time, side_sums
+from fairbench.core.checks import (
+    Finding,
+    check_bases,
+    check_chairs,
+    check_people,
+    check_sides,
+    check_things,
+    check_time,
+    side_sums,
+)
 from fairbench.core.checks.findings import gravest_first
 from fairbench.core.checks.sides import SideSums
 from fairbench.core.clock import minutes_and_seconds, span
@@ -16,7 +26,6 @@ from fairbench.core.fit.fit import fit
 from fairbench.core.fit.share import Share, lowest, shares
 from fairbench.core.fit.verdict import Fit, VerdictKind
 from fairbench.core.fit.words import in_words
-from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.line_verbs import lines_before
@@ -26,11 +35,17 @@ from fairbench.core.plan.purpose import Purpose
 from fairbench.core.plan.shares import share_bounds
 from fairbench.core.plan.timeline import StepKind, Timeline
 from fairbench.core.positions import Position
+from fairbench.core.rooms.room import Room as CoreRoom
+from fairbench.core.things.need import needs_of
+from fairbench.core.things.setups import changes_in
+from fairbench.core.things.shortage import Shortage, shortages_of
 from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.people.models import Group
+from fairbench.web.rooms.models import Room
 
-from ..adapter import core_group, shelf
+from ..adapter import core_group
 from ..models import Plan
+from ..surroundings import Surroundings, room_of, with_store
 from .drawing import Drawing, draw
 from .inspector import Inspector, inspect
 from .order import OrderBlock, ShownAs, running_order
@@ -127,6 +142,9 @@ class BenchView:
     proposal: Proposal | None = None
     different: tuple[DifferingPerson, ...] = ()
     groups: tuple[Group, ...] = ()
+    rooms: tuple[Room, ...] = ()
+    room: CoreRoom | None = None
+    set_ups: int = 0
     shown_as: ShownAs = ShownAs.FIT
     order: tuple[OrderBlock, ...] = ()
     put_aside: int = 0
@@ -294,7 +312,8 @@ def bench_view(
     """Compile, fit and lay out, as an axis or as a running order. ``wrong`` names a figure that was refused, so that it
     is shown beside it."""
     group = core_group(plan.group)
-    stock, conditions = shelf(), load_conditions()
+    around = with_store(room_of(plan), len(group.people))
+    stock, conditions = around.shelf, around.conditions
     timeline = compile_timeline(value, group, stock)
     time = timeline.time_of(chosen) if chosen else None
     found = fit(timeline, group.people, stock, conditions)
@@ -308,6 +327,8 @@ def bench_view(
             *check_bases(found, everyone, stock, conditions),
             *check_time(timeline),
             *check_sides(timeline),
+            *check_things(found, _short(found, around), stock),
+            *check_chairs(found, around.room),
         ]
     )
     shown = tuple(
@@ -323,7 +344,7 @@ def bench_view(
         findings=shown,
         put_aside=len(findings) - len(shown),
         shown_as=shown_as,
-        order=running_order(timeline, found, shelf()) if shown_as is ShownAs.ORDER else (),
+        order=running_order(timeline, found, stock) if shown_as is ShownAs.ORDER else (),
         lines=lines_before(value, ""),
         inspector=inspect(timeline, time, stock, wrong) if time and not person else None,
         address=address,
@@ -333,8 +354,16 @@ def bench_view(
         session=session_of(found, person) if person and not time else None,
         proposal=best_bases(timeline, group.people, stock, conditions) if selection.bases else None,
         different=_different(found, chosen) if time and not person else (),
-        groups=() if beside else tuple(Group.objects.all()),
+        groups=() if beside else tuple(Group.objects.select_related("room")),
+        rooms=() if beside else tuple(Room.objects.filter(Q(archived=False) | Q(id=plan.room_id))),
+        room=around.room,
+        set_ups=0 if beside else changes_in(value, stock),
     )
+
+
+def _short(found: Fit, around: Surroundings) -> tuple[Shortage, ...]:
+    """What is short; nothing where nothing was ever counted."""
+    return () if around.store is None else shortages_of(needs_of(found, around.shelf), around.store)
 
 
 def _different(found: Fit, item: str) -> tuple[DifferingPerson, ...]:

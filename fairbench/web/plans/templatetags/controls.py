@@ -17,6 +17,7 @@ from fairbench.core.plan.brackets import BracketKind
 from fairbench.core.plan.lines import LineKind
 from fairbench.web.plans.bench.inspector import Choice
 from fairbench.web.plans.bench.order import ShownAs
+from fairbench.web.plans.packing import Packing
 
 register = template.Library()
 _KEPT = 2048
@@ -31,6 +32,12 @@ def bench_link(address: str, item: str = "", person: str = "") -> SafeString:
     return format_html(
         'href="{}" hx-get="{}" hx-vals="{}"', href, address, json.dumps({"chosen": item, "person": person})
     )
+
+
+@register.filter
+def tick_fields(packing: Packing, which: str) -> str:
+    """What a tick sends."""
+    return json.dumps({"day": packing.day.isoformat(), "prop": packing.prop.id, "size": packing.size, "which": which})
 
 
 @register.simple_tag

@@ -23,7 +23,7 @@ from fairbench.web.plans.adapter import read_today, shelf
 from fairbench.web.plans.bench.edits import EDITS
 from fairbench.web.plans.bench.order import shown_as
 from fairbench.web.plans.bench.view import NOTHING_ELSE, BenchSelection, bench_view
-from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
 from fairbench.web.site.find import Request, find
 from fairbench.web.site.inputs import Input, OneLine, OptionalDay, Slug
 
@@ -42,7 +42,7 @@ class OverrideForm(Input):
 def bench(request: Request, plan_id: UUID) -> HttpResponse:
     """The plan on its bench. ``?chosen=`` opens an item, ``?person=`` somebody's session, both together the
     reason of a verdict; ``?bases=1`` proposes fairer base versions."""
-    plan = find(Plan, plan_id, "group")
+    plan = find(Plan, plan_id, *WITH_ROOM)
     selection = BenchSelection(request.GET.get("person", ""), request.GET.get("bases") == "1")
     context = _context(plan, request.GET.get("chosen", ""), selection=selection, cookies=request.COOKIES)
     if request.htmx:
@@ -74,7 +74,7 @@ def do(request: HttpRequest, plan_id: UUID, verb: str) -> HttpResponse:
 @require_POST
 def override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The instructor's decision against the fit, for one person and one exercise. The plan itself stays as it is."""
-    plan = find(Plan, plan_id, "group")
+    plan = find(Plan, plan_id, *WITH_ROOM)
     person = find(Participant, request.POST.get("person", ""))
     selection = BenchSelection(str(person.id))
     try:
@@ -101,7 +101,7 @@ def override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
 @require_POST
 def end_override(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The instructor's decision is removed; it stays in the person's history."""
-    plan = find(Plan, plan_id, "group")
+    plan = find(Plan, plan_id, *WITH_ROOM)
     fields = request.POST
     person = find(Participant, fields.get("person", ""))
     row = get_object_or_404(person.overrides, exercise=fields.get("exercise", ""), ended_at=None)
@@ -141,7 +141,7 @@ def _context(
 
 def _refused(request: HttpRequest, plan_id: UUID, status: int, message: str, **more: Any) -> HttpResponse:
     """The bench as it stands, with why nothing was applied. ``more`` goes to :func:`_context`."""
-    context = _context(find(Plan, plan_id, "group"), request.POST.get("chosen", ""), request.COOKIES, **more)
+    context = _context(find(Plan, plan_id, *WITH_ROOM), request.POST.get("chosen", ""), request.COOKIES, **more)
     return _answer(request, context | {"refused": message}, f"Not applied. {message}", status)
 
 

@@ -74,7 +74,7 @@ def new(request: Request) -> HttpResponse:
 
 def ready_shares(request: HttpRequest, group_id: UUID) -> HttpResponse:
     """How much of each ready class a group would do; it is worked out while the page is read."""
-    group = find(Group, group_id)
+    group = find(Group, group_id, "room")
     return render(request, "plans/_ready_shares.html", {"group": group, "shares": ready_for(group)})
 
 

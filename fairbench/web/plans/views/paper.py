@@ -20,8 +20,15 @@ from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.rest_places import rest_words, usual_places
 from fairbench.core.plan.timeline import ItemTime, StepKind
+from fairbench.core.things.need import INSTRUCTOR
+from fairbench.core.things.set_out import set_out as set_out_of
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
-from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.plans.floor import small_floor
+from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
+from fairbench.web.plans.packing import carried
+from fairbench.web.plans.surroundings import room_of, surroundings
+from fairbench.web.rooms.adapter import core_room
+from fairbench.web.rooms.models import Room
 from fairbench.web.site.find import find
 
 MIN_SETS = 2
@@ -31,7 +38,7 @@ MIN_SETS = 2
 def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """What to say and when, item by item, and who does it otherwise; ``?form=compact`` is one line an item."""
     compact = request.GET.get("form") == "compact"
-    plan = find(Plan, plan_id, "group")
+    plan = find(Plan, plan_id, *WITH_ROOM)
     value, group, found = _fitted(plan)
     timeline = found.timeline
     moves: dict[str | None, list[str]] = {}
@@ -72,7 +79,7 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
 
 def who_otherwise(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """Who does what otherwise, and why: whom to talk to first, then everybody with what they do."""
-    plan = find(Plan, plan_id, "group")
+    plan = find(Plan, plan_id, *WITH_ROOM)
     _, group, found = _fitted(plan)
     parts = {share.person.id: share.part for share in shares(found, group.people)}
     people = [
@@ -93,7 +100,7 @@ def who_otherwise(request: HttpRequest, plan_id: UUID) -> HttpResponse:
 def running_title(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """The plan's name at the top of every printed page, as a style sheet: a page's margin takes its text from nowhere
     else."""
-    plan = find(Plan, plan_id, "group")
+    plan = find(Plan, plan_id, *WITH_ROOM)
     title = f"{plan.name} · {plan.group}" if plan.group else plan.name
     # A style sheet writes any character by its number, so that no name can be anything but text.
     text = "".join(f"\\{ord(letter):06x}" for letter in title)
@@ -103,8 +110,10 @@ def running_title(request: HttpRequest, plan_id: UUID) -> HttpResponse:
 
 def pack_list(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """What to bring and what to ask people to bring, for what each of this group does, and for the instructor."""
-    plan = find(Plan, plan_id, "group")
+    plan = find(Plan, plan_id, *WITH_ROOM)
     value, group, found = _fitted(plan)
+    room = room_of(plan)
+    lines = carried(found, room)
     return render(
         request,
         "plans/pack_list.html",
@@ -112,9 +121,37 @@ def pack_list(request: HttpRequest, plan_id: UUID) -> HttpResponse:
             "plan": plan,
             "value": value,
             "size": len(group.people),
-            "entries": pack(found, shelf()),
+            "entries": [
+                {"thing": thing, "carry": lines.get(thing.prop.id, 0), "shared": thing.prop.shared}
+                for thing in pack(found, shelf())
+            ],
+            "room": room,
         },
     )
+
+
+def set_out(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    """What lies at each place before class, and on which side, in the order of the places."""
+    plan = find(Plan, plan_id, *WITH_ROOM)
+    _, group, found = _fitted(plan)
+    room = room_of(plan)
+    numbers = _places(plan, room, found)
+    names = {person.id: person.name for person in group.people} | {INSTRUCTOR: "You"}
+    places = [
+        {"number": numbers.get(one.person), "name": names[one.person], "is_you": one.person == INSTRUCTOR, "out": one}
+        for one in set_out_of(found, shelf(), core_room(room) if room else None)
+    ]
+    places.sort(key=lambda place: (not place["is_you"], place["number"] or 0))
+    return render(request, "plans/set_out.html", {"plan": plan, "room": room, "places": places})
+
+
+def _places(plan: Plan, room: Room | None, found: Fit) -> dict[str, int]:
+    """The numbers of everybody's places on the floor, where there is one that holds them."""
+    people = list({verdict.person.id: verdict.person for verdict in found.verdicts.values()}.values())
+    if plan.group is None:
+        return {}
+    floor = small_floor(plan.group, room, found.timeline.plan, people)
+    return {line.id: line.number for line in floor.places} if floor else {}
 
 
 def _rests(item: ItemTime, found: Fit) -> tuple[str, tuple[RestOtherwise, ...]] | None:
@@ -130,4 +167,6 @@ def _fitted(plan: Plan) -> tuple[CorePlan, CoreGroup, Fit]:
     """The plan, its group, and what everybody of them does of it."""
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     group = core_group(plan.group)
-    return value, group, fit(compile_timeline(value, group, shelf()), group.people, shelf(), load_conditions())
+    around = surroundings(room_of(plan))
+    timeline = compile_timeline(value, group, around.shelf)
+    return value, group, fit(timeline, group.people, around.shelf, around.conditions)

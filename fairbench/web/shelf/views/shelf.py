@@ -24,7 +24,7 @@ def shelf(request: Request) -> HttpResponse:
     stock = practice_shelf()
     given = request.GET.dict()
     asked, wrong = read(given, stock)
-    groups = list(Group.objects.all())
+    groups = list(Group.objects.select_related("room"))
     group = next((group for group in groups if str(group.id) == given.get("group")), None)
     try:
         show = read_show(given, group)

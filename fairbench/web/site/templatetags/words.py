@@ -11,6 +11,7 @@ from fairbench.core.checks import Finding, SuggestedFix
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.exercises.cues import say
 from fairbench.core.fit.verdict import VerdictKind
+from fairbench.core.things.mends import Mend
 from fairbench.figures.verdict_shapes import verdict_sign
 
 register = template.Library()
@@ -58,6 +59,19 @@ def percent(part: float) -> str:
 def fix_fields(mend: SuggestedFix) -> str:
     """What a mend sends, for the button that sends it."""
     return json.dumps(dict(mend.fields))
+
+
+@register.filter
+def mend_fields(mend: Mend) -> str:
+    """What a mend that was tried sends, for the button that sends it."""
+    return json.dumps(dict(mend.fields))
+
+
+@register.filter
+def short_fields(finding: Finding) -> str:
+    """What there is too little of, for the question what would settle it."""
+    prop, size = finding.short_of or ("", "")
+    return json.dumps({"item": finding.item, "prop": prop, "size": size})
 
 
 @register.filter

@@ -1,0 +1,76 @@
+"""The room and the things in it: what is short, who has no chair that serves, and set-ups."""
+
+from collections.abc import Iterable, Mapping, Sequence
+
+from ..clock import minutes_and_seconds
+from ..exercises.shelf import Shelf
+from ..fit.verdict import Fit
+from ..rooms.room import Room
+from ..rooms.seating import seat
+from ..things.chairs import chair_needs
+from ..things.need import INSTRUCTOR
+from ..things.shortage import Shortage, gravest
+from .findings import Finding, Weight
+
+_NAMED = 5
+"""So many people are named one by one."""
+
+
+def check_things(found: Fit, shortages: Iterable[Shortage], shelf: Shelf) -> tuple[Finding, ...]:
+    """What there is too little of, each prop and size where most lack. It must be settled before class where somebody
+    of the group goes without; where only the instructor does, it is worth a look."""
+    names = {verdict.person.id: verdict.person.name for verdict in found.verdicts.values()}
+    times = {time.item.id: time for time in found.timeline.items}
+    findings = []
+    for short in gravest(found, shortages):
+        time = times[short.item]
+        alarm = any(person != INSTRUCTOR for person in short.missing)
+        findings.append(
+            Finding(
+                Weight.ALARM if alarm else Weight.LOOK,
+                f"{short.short} too few: {thing_words(short, shelf)}",
+                f"{time.exercise.name} at {minutes_and_seconds(time.start)} needs {short.needed} at once, "
+                f"{short.there} {'is' if short.there == 1 else 'are'} there. Without: {_people(short.missing, names)}.",
+                item=short.item,
+                short_of=(short.prop, short.size),
+            )
+        )
+    return tuple(findings)
+
+
+def thing_words(short: Shortage, shelf: Shelf) -> str:
+    """``resistance band, light``."""
+    name = shelf.props[short.prop].name
+    return f"{name}, {short.size}" if short.size else name
+
+
+def _people(ids: Sequence[str], names: Mapping[str, str]) -> str:
+    said = [names[person] for person in ids if person != INSTRUCTOR]
+    more = len(said) - _NAMED
+    said = [*said[:_NAMED], f"{more} more"] if more > 1 else said
+    return ", ".join([*said, "you yourself"] if INSTRUCTOR in ids else said)
+
+
+def check_chairs(found: Fit, room: Room | None) -> tuple[Finding, ...]:
+    """Whoever sits and is left without a chair that serves, when everybody is seated as well as can be. A room of which
+    no chair was ever counted is not judged."""
+    if room is None or not room.chairs:
+        return ()
+    names = {verdict.person.id: verdict.person.name for verdict in found.verdicts.values()}
+    findings = []
+    for need in seat(chair_needs(found), room).without:
+        against = [f"{chair.name} {why}" for chair in room.chairs if (why := need.against(chair))]
+        taken = [chair.name for chair in room.chairs if need.suits(chair)]
+        why = "; ".join(against)
+        if taken:
+            why = f"Others who need it too have every {' and '.join(taken)}" + (f"; {why}" if why else "")
+        because = f" They need it so: {need.because}." if need.because else ""
+        findings.append(
+            Finding(
+                Weight.ALARM,
+                f"{names[need.person]}: no chair in {room.name} serves",
+                f"{why[:1].upper()}{why[1:]}.{because}",
+                person=need.person,
+            )
+        )
+    return tuple(findings)

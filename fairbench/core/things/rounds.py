@@ -1,0 +1,88 @@
+"""One place for many: who waits for whom at a rail, a wall or a step, how long it takes them all, and what settles it
+so that the others do something meanwhile."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import partial
+
+from ..errors import PlanError
+from ..fit.verdict import Fit
+from ..plan.bracket_verbs import put_in_bracket
+from ..plan.brackets import BracketKind
+from ..plan.plan import Plan
+from ..rooms.capacity import Rounds, rounds_of
+from .mends import MOST_MENDS, Idea, Mend, Setting, look, new_bracket_id, others_as_well, swap_ideas
+
+_MOST_STATIONS = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Queue:
+    """An item in which more people want a thing than can be at it: the thing, where, and the rounds in which all of
+    them have the whole of their turn."""
+
+    prop: str
+    item: str
+    rounds: Rounds
+
+
+def queues_of(found: Fit) -> tuple[Queue, ...]:
+    """Every item in which people wait for their turn, in the order of the plan, at the thing that holds fewest."""
+    queues = []
+    for time in found.timeline.items:
+        waiting = [
+            (found.places[prop] / users, prop, users)
+            for prop in found.places
+            if (users := found.users_at_once(time.item.id, prop)) > found.places[prop]
+        ]
+        if waiting:
+            _, prop, users = min(waiting)
+            queues.append(Queue(prop, time.item.id, rounds_of(users, found.places[prop], time.work)))
+    return tuple(queues)
+
+
+def mends_for_queue(plan: Plan, queue: Queue, setting: Setting) -> tuple[Mend, ...]:
+    """What lets everybody have their turn while the others do something, the shortest class first: in pairs, in
+    stations with what follows, or another exercise that needs no such place. Each is tried: nobody waits at that item
+    any more, nowhere else more than before, nothing is short that was not, nobody is moved for the worse, and a class
+    that was in time stays in time."""
+    before, short_before = look(plan, setting)
+    waited = _waiting(before)
+    found: list[Mend] = []
+    for words, verb, fields, changed in _ideas(plan, queue, setting):
+        try:
+            value = changed()
+        except PlanError:
+            continue
+        after, short_after = look(value, setting)
+        now = _waiting(after)
+        if queue.item in now or any(people > waited.get(item, 0) for item, people in now.items()):
+            continue
+        if others_as_well(before, short_before, after, short_after, setting):
+            found.append(Mend(words, value, after.timeline.total - before.timeline.total, verb, fields))
+    return tuple(sorted(found, key=lambda mend: mend.seconds)[:MOST_MENDS])
+
+
+def _waiting(found: Fit) -> dict[str, int]:
+    return {queue.item: queue.rounds.people for queue in queues_of(found)}
+
+
+def _ideas(plan: Plan, queue: Queue, setting: Setting) -> Iterator[Idea]:
+    block, place, item = plan.find(queue.item)
+    if not item.bracket:
+        after = plan.blocks[block].items[place + 1 :]
+        for count in range(2, min(_MOST_STATIONS, len(after) + 1) + 1):
+            names = [setting.shelf.exercise(one.exercise).name for one in after[: count - 1]]
+            yield (
+                f"{count} stations, with {' and '.join(names)}",
+                "bracket",
+                (("item", item.id), ("value", BracketKind.STATIONS.value), ("count", str(count))),
+                partial(put_in_bracket, plan, item.id, new_bracket_id(plan), BracketKind.STATIONS, count),
+            )
+        yield (
+            "In pairs, taking turns",
+            "bracket",
+            (("item", item.id), ("value", BracketKind.PAIRS.value), ("count", "1")),
+            partial(put_in_bracket, plan, item.id, new_bracket_id(plan), BracketKind.PAIRS, 1),
+        )
+    yield from swap_ideas(plan, item.id, queue.prop, setting)

@@ -1,0 +1,54 @@
+"""A store as its page lists it: by prop, each size with what is known of it."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from fairbench.core.loads.units import Units, length_words, mass_words
+from fairbench.web.exercises.shelf import practice_shelf
+
+from .models import Stock
+
+SIZED = frozenset({"band", "band-loop"})
+"""Whose pull can be told by a scale."""
+
+
+@dataclass(frozen=True, slots=True)
+class StockLine:
+    """One line: what it is and what is known of it, in words."""
+
+    row: Stock
+    name: str
+    words: str
+    is_band: bool
+
+    @property
+    def title(self) -> str:
+        """``resistance band, light``."""
+        return f"{self.name}, {self.row.size}" if self.row.size else self.name
+
+
+def lines_of(rows: Iterable[Stock], units: Units = Units.METRIC) -> list[StockLine]:
+    """Lines by the names of their props, lightest first."""
+    props = practice_shelf().props
+    lines = [
+        StockLine(
+            row,
+            props[row.prop].name if row.prop in props else row.prop,
+            _words(row, units),
+            row.prop in SIZED,
+        )
+        for row in rows
+    ]
+    return sorted(lines, key=lambda line: line.name)
+
+
+def _words(row: Stock, units: Units) -> str:
+    """``60 cm free, 25 N at double length``."""
+    known = []
+    if row.kg is not None:
+        known.append(f"{mass_words(row.kg, units)} each")
+    if row.free_cm is not None:
+        known.append(f"{length_words(row.free_cm, units)} free")
+    if row.newtons is not None:
+        known.append(f"{row.newtons:.0f} N at double length")
+    return ", ".join(known)
