@@ -92,7 +92,7 @@ def _stands(one: Stands, deep: int, name: str, movable: bool, large: float) -> s
     told = f"{name}: {why}" if why else name
     attributes = ""
     if movable:
-        place = f"{name}, place {one.spot.number}{', pinned' if one.pinned else ''}"
+        place = f"{one.spot.number} {name}{', pinned' if one.pinned else ''}"
         attributes = (
             f' class="stands" tabindex="0" role="button" data-person="{escape(one.person)}" data-x="{one.spot.x:g}" '
             f'data-y="{one.spot.y:g}" aria-pressed="{"true" if one.pinned else "false"}" '
@@ -117,18 +117,19 @@ def _person(
     head, text = _HEAD * large, _TEXT * large
     told = f"<title>{escape(title)}</title>" if title else ""
     lines = "".join(
-        f'<tspan x="{x:.0f}" dy="{text if after else 0:.0f}">{escape(line)}</tspan>'
+        f'<tspan x="{x:.0f}" dy="{text if after else 0:.0f}">{escape(line)} </tspan>'
         for after, line in enumerate(name.split(maxsplit=1))
     )
     inside = (
         f'<text x="{x:.0f}" y="{y + text * 0.36:.0f}" font-size="{text:.0f}" font-weight="700" text-anchor="middle" '
-        f'fill="{colour("@ink")}">{number}</text>'
+        f'fill="{colour("@ink")}">{number} </text>'
         if number
         else ""
     )
     return (
         f'<g{attributes}>{told}<circle cx="{x:.0f}" cy="{y:.0f}" r="{head:.0f}" fill="{fill}" '
-        f'stroke="{colour("@ink")}" stroke-width="{edge}"/>{inside}<text y="{y + head + text:.0f}" font-size="{text:.0f}" text-anchor="middle" '
+        f'stroke="{colour("@ink")}" stroke-width="{edge}"/>{inside}<text y="{y + head + text:.0f}" '
+        f'font-size="{text:.0f}" text-anchor="middle" '
         f'fill="{colour("@ink")}">{lines}</text></g>'
     )
 

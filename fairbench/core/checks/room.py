@@ -9,7 +9,7 @@ from ..rooms.room import Room
 from ..rooms.seating import seat
 from ..things.chairs import chair_needs
 from ..things.need import INSTRUCTOR
-from ..things.shortage import Shortage, gravest
+from ..things.shortage import Shortage
 from .findings import Finding, Weight
 
 _NAMED = 5
@@ -17,12 +17,12 @@ _NAMED = 5
 
 
 def check_things(found: Fit, shortages: Iterable[Shortage], shelf: Shelf) -> tuple[Finding, ...]:
-    """What there is too little of, each prop and size where most lack. It must be settled before class where somebody
+    """What there is too little of, item by item. It must be settled before class where somebody
     of the group goes without; where only the instructor does, it is worth a look."""
     names = {verdict.person.id: verdict.person.name for verdict in found.verdicts.values()}
     times = {time.item.id: time for time in found.timeline.items}
     findings = []
-    for short in gravest(found, shortages):
+    for short in shortages:
         time = times[short.item]
         alarm = any(person != INSTRUCTOR for person in short.missing)
         findings.append(

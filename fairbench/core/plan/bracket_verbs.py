@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from ..errors import PlanError
-from .brackets import Bracket, BracketKind
+from .brackets import DEFAULT_SECONDS, Bracket, BracketKind
 from .plan import Item, Plan, with_blocks
 
 
@@ -20,15 +20,22 @@ def items_in(plan: Plan, bracket_id: str) -> tuple[Item, ...]:
     return tuple(item for item in plan.items() if item.bracket == bracket_id)
 
 
-def put_in_bracket(plan: Plan, item_id: str, bracket_id: str, kind: BracketKind, count: int = 2) -> Plan:
+def put_in_bracket(
+    plan: Plan,
+    item_id: str,
+    bracket_id: str,
+    kind: BracketKind,
+    count: int = 2,
+    seconds: float = DEFAULT_SECONDS,
+) -> Plan:
     """A new bracket over an item and as many after it in its block as make ``count``, as far as there are so many and
-    none of them stands in another."""
+    none of them stands in another. ``seconds`` is how long each station lasts."""
     block, place, item = plan.find(item_id)
     if item.bracket:
         raise PlanError("it stands in a bracket already", "bracket")
     if kind is BracketKind.STATIONS and count < 2:
         raise PlanError("stations need at least two exercises", "count")
-    return _over(plan, bracket_id, block, place, count, (Bracket(bracket_id, kind),))
+    return _over(plan, bracket_id, block, place, count, (Bracket(bracket_id, kind, seconds=seconds),))
 
 
 def change_bracket(plan: Plan, bracket: Bracket) -> Plan:

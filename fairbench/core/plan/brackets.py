@@ -15,6 +15,7 @@ if TYPE_CHECKING:
 
 BRACKET_NAME_LIMIT = 40
 MOST_BRACKETS = 12
+DEFAULT_SECONDS = 60.0
 
 
 class BracketKind(StrEnum):
@@ -52,7 +53,7 @@ class Bracket:
     kind: BracketKind
     rounds: int = 3
     rest: float = 30.0
-    seconds: float = 60.0
+    seconds: float = DEFAULT_SECONDS
     first: First = First.PLAN
     name: str = ""
     round_names: tuple[str, ...] = ()

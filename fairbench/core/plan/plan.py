@@ -101,8 +101,8 @@ class Plan:
     brackets: tuple[Bracket, ...] = ()
     lines: tuple[Line, ...] = ()
     purpose: Purpose = Purpose.FULL
-    laid_out: bool = False
     dismissed: frozenset[str] = frozenset()
+    laid_out: bool = False
 
     def __post_init__(self) -> None:
         if not self.name.strip():

@@ -81,7 +81,6 @@ Idea = tuple[str, str, tuple[tuple[str, str], ...], Callable[[], Plan]]
 
 def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
     item = plan.item(shortage.item)
-    exercise = setting.shelf.exercise(item.exercise)
     if not item.bracket and len(shortage.people) > 1:
         yield (
             "In pairs, taking turns",
@@ -89,15 +88,22 @@ def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
             (("item", item.id), ("value", BracketKind.PAIRS.value), ("count", "1")),
             partial(put_in_bracket, plan, item.id, new_bracket_id(plan), BracketKind.PAIRS, 1),
         )
+    yield from version_ideas(plan, item.id, shortage.prop, setting)
+    yield from swap_ideas(plan, item.id, shortage.prop, setting)
+
+
+def version_ideas(plan: Plan, item_id: str, prop: str, setting: Setting) -> Iterator[Idea]:
+    """Easier versions that need no such thing, the hardest of them first."""
+    item = plan.item(item_id)
+    exercise = setting.shelf.exercise(item.exercise)
     for version in reversed(exercise.versions[: exercise.rung(item.version)]):
-        if shortage.prop not in version.props:
+        if prop not in version.props:
             yield (
                 f"Use {version.name} for all",
                 "version",
                 (("item", item.id), ("version", version.id)),
                 partial(take_version, plan, item.id, version.id, setting.shelf),
             )
-    yield from swap_ideas(plan, item.id, shortage.prop, setting)
 
 
 def swap_ideas(plan: Plan, item_id: str, prop: str, setting: Setting) -> Iterator[Idea]:

@@ -1,19 +1,23 @@
 """One place for many: who waits for whom at a rail, a wall or a step, how long it takes them all, and what settles it
 so that the others do something meanwhile."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import partial
+from math import ceil
 
 from ..errors import PlanError
 from ..fit.verdict import Fit
 from ..plan.bracket_verbs import put_in_bracket
 from ..plan.brackets import BracketKind
-from ..plan.plan import Plan
+from ..plan.plan import Item, Plan
+from ..positions import Level
 from ..rooms.capacity import Rounds, rounds_of
-from .mends import MOST_MENDS, Idea, Mend, Setting, look, new_bracket_id, others_as_well, swap_ideas
+from .mends import MOST_MENDS, Idea, Mend, Setting, look, new_bracket_id, others_as_well, swap_ideas, version_ideas
 
-_MOST_STATIONS = 4
+_MOST_STATIONS = 3
+_STEP = 5
+"""Seconds to which a station is rounded up, as somebody would set it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +53,8 @@ def mends_for_queue(plan: Plan, queue: Queue, setting: Setting) -> tuple[Mend, .
     before, short_before = look(plan, setting)
     waited = _waiting(before)
     found: list[Mend] = []
-    for words, verb, fields, changed in _ideas(plan, queue, setting):
+    work = {time.item.id: time.work for time in before.timeline.items}
+    for words, verb, fields, changed in _ideas(plan, queue, setting, work):
         try:
             value = changed()
         except PlanError:
@@ -63,21 +68,39 @@ def mends_for_queue(plan: Plan, queue: Queue, setting: Setting) -> tuple[Mend, .
     return tuple(sorted(found, key=lambda mend: mend.seconds)[:MOST_MENDS])
 
 
+def _stations(
+    plan: Plan, block: int, place: int, setting: Setting, work: Mapping[str, float]
+) -> Iterator[tuple[int, float]]:
+    """How many stations there can be from an item on, and how long each lasts: as long as the longest of them works
+    now, so that nobody does less. All are at one level: nobody goes to the floor and back between stations."""
+    items = plan.blocks[block].items[place : place + _MOST_STATIONS]
+    level = _level(items[0], setting)
+    for count in range(2, len(items) + 1):
+        if items[count - 1].bracket or _level(items[count - 1], setting) is not level:
+            return
+        longest = max(work.get(one.id, 0.0) for one in items[:count])
+        yield count, ceil(longest / _STEP) * _STEP
+
+
+def _level(item: Item, setting: Setting) -> Level:
+    return setting.shelf.exercise(item.exercise).version(item.version).position.level
+
+
 def _waiting(found: Fit) -> dict[str, int]:
     return {queue.item: queue.rounds.people for queue in queues_of(found)}
 
 
-def _ideas(plan: Plan, queue: Queue, setting: Setting) -> Iterator[Idea]:
+def _ideas(plan: Plan, queue: Queue, setting: Setting, work: Mapping[str, float]) -> Iterator[Idea]:
     block, place, item = plan.find(queue.item)
     if not item.bracket:
-        after = plan.blocks[block].items[place + 1 :]
-        for count in range(2, min(_MOST_STATIONS, len(after) + 1) + 1):
-            names = [setting.shelf.exercise(one.exercise).name for one in after[: count - 1]]
+        for count, seconds in _stations(plan, block, place, setting, work):
+            names = [setting.shelf.exercise(one.exercise).name for one in plan.blocks[block].items[place + 1 :]]
+            kind = BracketKind.STATIONS
             yield (
-                f"{count} stations, with {' and '.join(names)}",
+                f"{count} stations of {seconds:g} s, with {' and '.join(names[: count - 1])}",
                 "bracket",
-                (("item", item.id), ("value", BracketKind.STATIONS.value), ("count", str(count))),
-                partial(put_in_bracket, plan, item.id, new_bracket_id(plan), BracketKind.STATIONS, count),
+                (("item", item.id), ("value", kind.value), ("count", str(count)), ("seconds", f"{seconds:g}")),
+                partial(put_in_bracket, plan, item.id, new_bracket_id(plan), kind, count, seconds),
             )
         yield (
             "In pairs, taking turns",
@@ -85,4 +108,5 @@ def _ideas(plan: Plan, queue: Queue, setting: Setting) -> Iterator[Idea]:
             (("item", item.id), ("value", BracketKind.PAIRS.value), ("count", "1")),
             partial(put_in_bracket, plan, item.id, new_bracket_id(plan), BracketKind.PAIRS, 1),
         )
+    yield from version_ideas(plan, item.id, queue.prop, setting)
     yield from swap_ideas(plan, item.id, queue.prop, setting)

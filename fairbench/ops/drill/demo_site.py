@@ -16,9 +16,11 @@ def real_ids() -> dict[str, object]:
     """Real ids of the demo for every part of an address."""
     from django_scopes import scope
 
+    from fairbench.web.accounts.models import Letter
     from fairbench.web.classes.models import Incident, Meeting
     from fairbench.web.people.models import Group, Participant, Screening
     from fairbench.web.plans.models import Plan
+    from fairbench.web.rooms.models import Room, Stock
 
     signed_in = owner()
     with scope(practice=signed_in.practice):
@@ -28,7 +30,12 @@ def real_ids() -> dict[str, object]:
         assert person is not None
         screening = Screening.objects.filter(participant=person).first()
         incident = Incident.objects.first()
+        letter = Letter.objects.first()
         return {
+            "room_id": Room.objects.values_list("id", flat=True)[0],
+            "stock_id": Stock.objects.values_list("id", flat=True)[0],
+            "letter_id": letter.id if letter else person.id,
+            "what": "pin",
             "plan_id": Plan.objects.order_by("name").values_list("id", flat=True)[0],
             "group_id": Group.objects.order_by("name").values_list("id", flat=True)[0],
             "meeting_id": teaching.id,

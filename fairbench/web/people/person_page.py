@@ -96,6 +96,11 @@ class OwnThing:
     name: str
     instead: str
 
+    @property
+    def words(self) -> str:
+        """``stick: broom handle``."""
+        return f"{self.name}: {self.instead}" if self.instead else self.name
+
 
 @dataclass(frozen=True, slots=True)
 class PersonPage:

@@ -12,11 +12,12 @@ from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.loads.band import EASIER, MORE, ElasticBand, lengths
 from fairbench.core.loads.bottle import Bottle, fill
 from fairbench.core.loads.lever import JOINTS, Bearer, compare
-from fairbench.core.loads.units import Units, length_words, mass_words, read_length, read_mass
+from fairbench.core.loads.units import length_words, mass_words, read_length, read_mass
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.site.inputs import Input, Number, OptionalNumber
 
 from .models import Stock
+from .store_page import practice_units
 
 _Said = Annotated[str, Field(max_length=20)]
 _Version = Annotated[str, Field(max_length=121, pattern=r"^[a-z0-9-]+(/[a-z0-9-]+)?$")]
@@ -78,7 +79,7 @@ def bottle_of(fields: QueryDict) -> Filled:
         change = f"Pour in {add} ml more." if add > 0 else f"Pour out {-add} ml."
         change = change if add else "It is right as it is."
     line = "" if made.line_cm is None else f"The water stands {made.line_cm:.1f} cm above the bottom."
-    return Filled(mass_words(wanted, Units.METRIC), round(made.ml), change, line)
+    return Filled(mass_words(wanted, practice_units()), round(made.ml), change, line)
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,7 +113,7 @@ def band_of(fields: QueryDict) -> BandFound:
     return BandFound(
         f"{exercise.name}, {version.name}",
         tuple(_pull_at(pose, cm, band) for pose, cm in found),
-        length_words(least, Units.METRIC),
+        length_words(least, practice_units()),
     )
 
 
@@ -168,8 +169,8 @@ def lever_of(fields: QueryDict) -> LeverFound:
         words = f"{second} asks about {1 / found.ratio:.1f} times as much of the {joint} as {first}."
     equal = "No load makes them equal."
     if found.equal_kg is not None:
-        said = mass_words(found.equal_kg, Units.METRIC)
-        equal = f"With {said}, {second} asks what {first} does with {mass_words(load, Units.METRIC)}."
+        said = mass_words(found.equal_kg, practice_units())
+        equal = f"With {said}, {second} asks what {first} does with {mass_words(load, practice_units())}."
     return LeverFound(first, second, words, equal, ((first, f"{found.first:.1f}"), (second, f"{found.second:.1f}")))
 
 

@@ -3,10 +3,18 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from django_scopes import get_scope
+
 from fairbench.core.loads.units import Units, length_words, mass_words
 from fairbench.web.exercises.shelf import practice_shelf
 
 from .models import Stock
+
+
+def practice_units() -> Units:
+    """What the practice that is signed in reads its figures in."""
+    return Units(get_scope()["practice"].units)
+
 
 SIZED = frozenset({"band", "band-loop"})
 """Whose pull can be told by a scale."""
@@ -27,8 +35,9 @@ class StockLine:
         return f"{self.name}, {self.row.size}" if self.row.size else self.name
 
 
-def lines_of(rows: Iterable[Stock], units: Units = Units.METRIC) -> list[StockLine]:
-    """Lines by the names of their props, lightest first."""
+def lines_of(rows: Iterable[Stock]) -> list[StockLine]:
+    """Lines by the names of their props, lightest first, in the units of the practice."""
+    units = practice_units()
     props = practice_shelf().props
     lines = [
         StockLine(

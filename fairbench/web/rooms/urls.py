@@ -5,9 +5,9 @@ from .views import loads, rooms, scale, store
 app_name = "rooms"
 urlpatterns = [
     path("", rooms.rooms, name="list"),
-    path("new/", rooms.edit_room, name="new"),
+    path("new/", rooms.edit_room, name="new_room"),
     path("<uuid:room_id>/", rooms.room, name="room"),
-    path("<uuid:room_id>/edit/", rooms.edit_room, name="edit"),
+    path("<uuid:room_id>/edit/", rooms.edit_room, name="edit_room"),
     path("<uuid:room_id>/archive/", rooms.archive, name="archive"),
     path("<uuid:room_id>/room.json", rooms.room_json, name="json"),
     path("<uuid:room_id>/store/", store.store, name="store"),

@@ -72,7 +72,9 @@ def looks(request: HttpRequest) -> HttpResponse:
 @require_POST
 def units(request: HttpRequest) -> HttpResponse:
     """Kilograms and centimetres, or pounds and inches, for the whole practice."""
-    actions.set_units(actor_of(request), UnitsInput.read(request.POST).units)
+    actor = actor_of(request)
+    actor.require(Permission.MEMBERS)
+    actions.set_units(actor, UnitsInput.read(request.POST).units)
     messages.success(request, "Saved. Figures are shown so from now on; they may be typed in either.")
     return redirect("accounts:members")
 

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from fairbench.core.errors import PlanError
 from fairbench.core.plan import bracket_verbs
-from fairbench.core.plan.brackets import BracketKind
+from fairbench.core.plan.brackets import DEFAULT_SECONDS, BracketKind
 from fairbench.core.plan.plan import MAX_ITEMS, Plan
 from fairbench.core.sides import First
 from fairbench.web.accounts.actor import Actor
@@ -23,10 +23,11 @@ FIRST_COUNT = 2
 
 
 class PutInput(EditInput):
-    """Which kind of bracket the item begins, over how many items."""
+    """Which kind of bracket the item begins, over how many items; of stations, how long each lasts."""
 
     value: BracketKind
     count: int = Field(default=FIRST_COUNT, ge=1, le=MAX_ITEMS)
+    seconds: Figure = DEFAULT_SECONDS
 
 
 @edit("bracket", PutInput)
@@ -37,7 +38,7 @@ def bracket(actor: Actor, plan_id: UUID, given: PutInput) -> Done:
         block, place, _ = plan.find(given.item)
         there = len(plan.blocks[block].items) - place
         count = min(given.count, there)
-        return bracket_verbs.put_in_bracket(plan, given.item, actions.new_id(), given.value, count)
+        return bracket_verbs.put_in_bracket(plan, given.item, actions.new_id(), given.value, count, given.seconds)
 
     return edit_item(actor, plan_id, given, change, f"A bracket from {given.name} on.")
 
