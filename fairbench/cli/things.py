@@ -7,7 +7,7 @@ from typing import Any
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.in_room import conditions_in, shelf_in
-from fairbench.core.fit.packing import pack
+from fairbench.core.fit.packing import INSTRUCTOR, pack
 from fairbench.core.fit.verdict import Fit
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.people_doc import read_people
@@ -17,7 +17,7 @@ from fairbench.core.people.person import Group
 from fairbench.core.plan.plan import Plan
 from fairbench.core.rooms.store import Store
 from fairbench.core.things.mends import Setting, look, mends_for
-from fairbench.core.things.need import INSTRUCTOR, Peak, needs_of, peaks_of
+from fairbench.core.things.need import Peak, needs_of, peaks_of
 from fairbench.core.things.ready import carry, ready_for_all
 from fairbench.core.things.setups import changes_in, fewer_changes
 from fairbench.core.things.shortage import Shortage, gravest

@@ -144,6 +144,7 @@ def test_a_shortage_is_mended_by_one_press_and_the_room_is_changed_on_the_bench(
     page.locator("#undo").click()
     expect(finding).to_be_visible()
     settled(page)
+    page.reload()
     page.locator("#plan-room").select_option(label="Long hall")
     expect(page.locator(".finding", has_text="no chair in Long hall serves")).to_be_visible()
 

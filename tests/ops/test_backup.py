@@ -16,6 +16,10 @@ from fairbench.ops.postgres import Cluster
 ROOT = Path(__file__).resolve().parents[2]
 
 
+MIGRATED = "migrated"
+"""A database with all tables and nothing in them."""
+
+
 class Server:
     """A server of its own with as many databases as a test wants."""
 
@@ -47,6 +51,8 @@ def server():
         for words in (("migrate", "--verbosity", "0"), ("load_demo",)):
             done = made.manage("fairbench", *words)
             assert done.returncode == 0, done.stderr
+            if words[0] == "migrate":
+                made.sql("postgres", f"CREATE DATABASE {MIGRATED} TEMPLATE fairbench")
         yield made
         made.cluster.remove()
 
@@ -84,8 +90,7 @@ def test_a_backup_is_never_written_over(server: Server, backup: Path) -> None:
 
 
 def test_a_database_with_something_in_it_is_replaced_only_when_asked(server: Server, backup: Path) -> None:
-    database = server.new("migrated")
-    server.manage(database, "migrate", "--verbosity", "0")
+    database = MIGRATED
     refused = server.manage(database, "restore", str(backup))
     assert refused.returncode == 1
     assert "not empty" in refused.stderr

@@ -191,7 +191,7 @@ def test_everything_migrates_from_the_very_first_state(transactional_db) -> None
 
 def test_a_migration_and_its_note_are_kept_together_or_not_at_all(transactional_db, monkeypatch) -> None:
     """Power lost between the two: neither is there, and the next start does both."""
-    leaf, before = ("accounts", "0006_letters"), ("accounts", "0005_members")
+    leaf, before = ("plans", "0006_room_floor_and_packing"), ("plans", "0005_constraints")
     newest = MigrationExecutor(connection).loader.graph.leaf_nodes()
     migrate([before])
     executor = WholeMigrationExecutor(connection)
@@ -203,7 +203,7 @@ def test_a_migration_and_its_note_are_kept_together_or_not_at_all(transactional_
     with pytest.raises(KeyboardInterrupt):
         executor.migrate([leaf])
     with connection.cursor() as cursor:
-        assert "accounts_letter" not in connection.introspection.table_names(cursor)
+        assert "plans_packtick" not in connection.introspection.table_names(cursor)
     call_command("migrate", verbosity=0)
     assert leaf in MigrationExecutor(connection).loader.applied_migrations
     migrate(newest)

@@ -9,12 +9,12 @@ from django.urls import reverse
 from django_scopes import scope
 
 from fairbench.core.exercises.exercise import Prop
-from fairbench.core.fit.packing import pack
+from fairbench.core.fit.packing import INSTRUCTOR, pack
 from fairbench.core.plan.timeline import StepKind
 from fairbench.core.rooms.room import Chair, Room
 from fairbench.core.rooms.store import Stock
 from fairbench.core.things.announce import announced
-from fairbench.core.things.need import INSTRUCTOR, count_of, needs_of
+from fairbench.core.things.need import count_of, needs_of
 from fairbench.core.things.ready import ready_for_all
 from fairbench.core.things.set_out import set_out
 from fairbench.web.accounts.models import Letter, Practice

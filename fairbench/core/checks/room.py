@@ -4,12 +4,14 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from ..clock import minutes_and_seconds
 from ..exercises.shelf import Shelf
+from ..fit.packing import INSTRUCTOR
 from ..fit.verdict import Fit
+from ..loads.units import Units, mass_words
 from ..rooms.room import Room
 from ..rooms.seating import seat
 from ..things.chairs import chair_needs
-from ..things.need import INSTRUCTOR
 from ..things.shortage import Shortage
+from ..things.stand_ins import stand_ins_of, weighs_otherwise
 from .findings import Finding, Weight
 
 _NAMED = 5
@@ -35,6 +37,27 @@ def check_things(found: Fit, shortages: Iterable[Shortage], shelf: Shelf) -> tup
                 short_of=(short.prop, short.size),
             )
         )
+    return tuple(findings)
+
+
+def check_stand_ins(found: Fit, shelf: Shelf) -> tuple[Finding, ...]:
+    """What is offered as the same load and is over a quarter heavier or lighter."""
+    times = {time.item.id: time for time in found.timeline.items}
+    findings = []
+    for one in stand_ins_of(found, shelf):
+        time = times[one.item]
+        apart = weighs_otherwise(time, one.what)
+        if apart is not None:
+            asked, instead = (mass_words(kg, Units.METRIC) for kg in apart)
+            findings.append(
+                Finding(
+                    Weight.LOOK,
+                    f"{time.exercise.name}: {instead} is not {asked}",
+                    f"{len(one.people)} take {one.what} instead of {asked}: they do another exercise by its load. "
+                    f"A bottle can be filled to {asked}; the load tools say how far.",
+                    item=one.item,
+                )
+            )
     return tuple(findings)
 
 

@@ -47,6 +47,9 @@ class ItemDoc(Doc):
     optional: bool = Field(default=False, description="Offered: who likes watches.")
     beside: str = Field(default="", description="A second version of the exercise, shown next to the first.")
     steps: list[str] = Field(default_factory=list, description="What a repetition goes through, said in this order.")
+    stand_ins: dict[str, int] = Field(
+        default_factory=dict, description="By prop, how many take what a household has instead."
+    )
     meanwhile: str = Field(
         default="", description="What those do who leave an optional one to the others: exercise/version."
     )
@@ -318,6 +321,7 @@ def _item(doc: ItemDoc, place: str, shelf: Shelf | None, successors: Successors)
             doc.beside,
             tuple(doc.steps),
             doc.meanwhile,
+            tuple(sorted(doc.stand_ins.items())),
         )
     except InputError as error:
         raise error.within(place) from None
@@ -359,4 +363,6 @@ def _item_document(item: Item) -> dict[str, Any]:
         document["steps"] = list(item.steps)
     if item.meanwhile:
         document["meanwhile"] = item.meanwhile
+    if item.stand_ins:
+        document["stand_ins"] = dict(item.stand_ins)
     return document

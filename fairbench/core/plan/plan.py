@@ -23,6 +23,7 @@ DEFAULT_REST_AFTER = 10.0
 NAME_LIMIT, NOTE_LIMIT = 120, 2000
 MAX_BLOCKS, BLOCK_NAME_LIMIT = 20, 40
 MOST_STEPS, STEP_LIMIT = 8, 30
+MOST_STAND_INS = 60
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,7 +34,8 @@ class Item:
     bracket that it stands in; ``optional`` says that it is offered, and who likes watches; ``beside`` is a second
     version shown next to the first, seated beside standing. ``steps`` are what a repetition goes through in order,
     said one after another: fingers, wrist, forearm, shoulder, gaze. ``meanwhile`` is what those do who leave an
-    optional item to the others, as ``exercise/version``; empty where they watch.
+    optional item to the others, as ``exercise/version``; empty where they watch. ``stand_ins`` are
+    props with how many take what a household has instead: the instructor first, then those who come last.
     """
 
     id: str
@@ -48,8 +50,13 @@ class Item:
     beside: str = ""
     steps: tuple[str, ...] = ()
     meanwhile: str = ""
+    stand_ins: tuple[tuple[str, int], ...] = ()
 
     def __post_init__(self) -> None:
+        if len(dict(self.stand_ins)) < len(self.stand_ins) or any(
+            not 1 <= number <= MOST_STAND_INS for _, number in self.stand_ins
+        ):
+            raise PlanError(f"each thing once, for 1 to {MOST_STAND_INS} people", "stand_ins")
         if len(self.steps) > MOST_STEPS or any(not 1 <= len(step) <= STEP_LIMIT for step in self.steps):
             raise PlanError(f"a repetition goes through at most {MOST_STEPS} steps of {STEP_LIMIT} characters", "steps")
         if self.rest_after is not None:
@@ -328,6 +335,14 @@ def step_later(plan: Plan, item_id: str) -> Plan:
     if place < len(plan.blocks[block].items) - 1:
         return move(plan, item_id, block, place + 1)
     return move(plan, item_id, block + 1, 0) if block < len(plan.blocks) - 1 else plan
+
+
+def take_stand_in(plan: Plan, item_id: str, prop: str, number: int) -> Plan:
+    """So many take what a household has in the place of a prop; 0 for nobody. Raises :class:`PlanError` for more than
+    there can be."""
+    item = plan.item(item_id)
+    others = tuple(one for one in item.stand_ins if one[0] != prop)
+    return change(plan, replace(item, stand_ins=(*others, (prop, number)) if number else others))
 
 
 def take_version(plan: Plan, item_id: str, version: str, shelf: Shelf) -> Plan:

@@ -1,7 +1,7 @@
 """What would settle a shortage: each mend is a new plan, tried on the people before it is offered."""
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 
 from ..errors import PlanError
@@ -14,12 +14,13 @@ from ..people.person import Group
 from ..plan.bracket_verbs import put_in_bracket
 from ..plan.brackets import BracketKind
 from ..plan.compile import compile_timeline
-from ..plan.plan import Plan, take_swap, take_version
+from ..plan.plan import Plan, change, take_stand_in, take_swap, take_version
 from ..rooms.store import Store
 from .need import needs_of
 from .shortage import Shortage, shortages_of
 
 MOST_MENDS = 4
+PAIR = 2
 _NEW_BRACKET = "shared"
 _SWAPS_TRIED = 12
 
@@ -88,8 +89,48 @@ def _ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
             (("item", item.id), ("value", BracketKind.PAIRS.value), ("count", "1")),
             partial(put_in_bracket, plan, item.id, new_bracket_id(plan), BracketKind.PAIRS, 1),
         )
+    yield from _fewer_sets_ideas(plan, shortage, setting)
+    yield from _stand_in_ideas(plan, shortage, setting)
     yield from version_ideas(plan, item.id, shortage.prop, setting)
     yield from swap_ideas(plan, item.id, shortage.prop, setting)
+
+
+def _fewer_sets_ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
+    """Pairs again, with a set fewer for each: what there is time for where the turns alone would make it late."""
+    item = plan.item(shortage.item)
+    dose = item.dose or setting.shelf.exercise(item.exercise).version(item.version).dose
+    if item.bracket or len(shortage.people) < PAIR or dose.sets < PAIR:
+        return
+    sets = dose.sets - 1
+    yield (
+        f"In pairs, taking turns, {sets} set{'' if sets == 1 else 's'} instead of {dose.sets}",
+        "turns",
+        (("item", item.id), ("value", str(sets))),
+        partial(take_turns, plan, item.id, new_bracket_id(plan), sets, setting.shelf),
+    )
+
+
+def take_turns(plan: Plan, item_id: str, bracket_id: str, sets: int, shelf: Shelf) -> Plan:
+    """An item in pairs, with so many sets for each. Raises :class:`PlanError` where it stands in a bracket already."""
+    item = plan.item(item_id)
+    dose = item.dose or shelf.exercise(item.exercise).version(item.version).dose
+    fewer = change(plan, replace(item, dose=replace(dose, sets=sets)))
+    return put_in_bracket(fewer, item_id, bracket_id, BracketKind.PAIRS, 1)
+
+
+def _stand_in_ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Iterator[Idea]:
+    """Those who go without take what a household has, with what changes by it: grip, give, weight."""
+    item, prop = plan.item(shortage.item), setting.shelf.props[shortage.prop]
+    what, _, note = prop.substitute.partition("; ")
+    if not what or shortage.prop in dict(item.stand_ins):
+        return
+    number = len(shortage.missing)
+    yield (
+        f"{number} take{'s' if number == 1 else ''} {what} instead{f' ({note})' if note else ''}",
+        "stand_in",
+        (("item", item.id), ("prop", prop.id), ("value", str(number))),
+        partial(take_stand_in, plan, item.id, prop.id, number),
+    )
 
 
 def version_ideas(plan: Plan, item_id: str, prop: str, setting: Setting) -> Iterator[Idea]:

@@ -1,17 +1,15 @@
 """Who holds what when: every prop of a plan by what each person really does, the instructor's own counted."""
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..dose.load import Band, Kilograms
 from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
-from ..fit.packing import pieces
+from ..fit.packing import INSTRUCTOR, pieces, who_goes_without
 from ..fit.verdict import Fit
 from ..plan.timeline import ItemTime
 
-INSTRUCTOR = ""
-"""Whose need it is where it is the instructor's."""
 _SIZED = {"band": Band, "band-loop": Band, "hand-weight": Kilograms, "bottle": Kilograms, "ankle-weight": Kilograms}
 
 
@@ -19,7 +17,8 @@ _SIZED = {"band": Band, "band-loop": Band, "hand-weight": Kilograms, "bottle": K
 class Need:
     """Somebody holds ``count`` of a prop in an item, from ``start`` to ``end`` in seconds of the class. ``size`` is
     what the plan asks of it, empty where any will do. ``part`` says which of those who take turns they are, 0 where
-    nobody does: in pairs one or two, at stations where they begin. No two parts hold it at the same time."""
+    nobody does: in pairs one or two, at stations where they begin. No two parts hold it at the same time.
+    ``stand_in`` says that they take what a household has instead: it counts for no store."""
 
     prop: str
     size: str
@@ -29,6 +28,7 @@ class Need:
     start: float
     end: float
     part: int = 0
+    stand_in: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,9 +51,16 @@ def needs_of(found: Fit, shelf: Shelf) -> tuple[Need, ...]:
 
 def _of_item(time: ItemTime, found: Fit, shelf: Shelf) -> Iterable[Need]:
     turns = found.turns.get(time.item.id, 1)
-    yield from _held(INSTRUCTOR, time.version, time, shelf, 0)
+    needs = list(_held(INSTRUCTOR, time.version, time, shelf, 0))
     for number, verdict in enumerate(found.of_item(time.item.id)):
-        yield from _held(verdict.person.id, verdict.at_hand, time, shelf, 1 + number % turns if turns > 1 else 0)
+        part = 1 + number % turns if turns > 1 else 0
+        needs += _held(verdict.person.id, verdict.at_hand, time, shelf, part)
+    for prop, number in time.item.stand_ins:
+        instead = who_goes_without([need.person for need in needs if need.prop == prop])[:number]
+        needs = [
+            replace(need, stand_in=True) if need.prop == prop and need.person in instead else need for need in needs
+        ]
+    return needs
 
 
 def _held(person: str, version: Version, time: ItemTime, shelf: Shelf, part: int) -> Iterable[Need]:
@@ -77,6 +84,8 @@ def peaks_of(needs: Iterable[Need]) -> tuple[Peak, ...]:
     size is counted with each size of the same prop: it may be any of them."""
     by_item: dict[tuple[str, str], dict[str, list[Need]]] = {}
     for need in needs:
+        if need.stand_in:
+            continue
         by_item.setdefault((need.prop, need.size), {}).setdefault(need.item, []).append(need)
     peaks = []
     for (prop, size), items in by_item.items():

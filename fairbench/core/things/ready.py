@@ -5,15 +5,17 @@ from dataclasses import dataclass
 
 from ..exercises.exercise import Prop
 from ..exercises.shelf import Shelf
+from ..fit.packing import INSTRUCTOR
 from ..fit.verdict import Fit
 from ..rooms.store import Store
-from .need import INSTRUCTOR, Need, needs_of, peaks_of
+from .need import Need, needs_of, peaks_of
 
 
 @dataclass(frozen=True, slots=True)
 class Ready:
     """A thing to have ready: how many, in which size, for which exercises, from when. ``on_side`` is the side on which
-    it lies before it is needed, empty where both hands take it."""
+    it lies before it is needed, empty where both hands take it; ``stand_in`` says that they are to take what a
+    household has instead, wherever they need it."""
 
     prop: Prop
     size: str
@@ -21,10 +23,13 @@ class Ready:
     first_at: float
     used_in: tuple[str, ...]
     on_side: str = ""
+    stand_in: bool = False
 
     @property
     def words(self) -> str:
-        """``2 hand weights, 500 g``; ``resistance band, light``."""
+        """``2 hand weights, 500 g``; ``resistance band, light``; ``tights or a long scarf`` where that stands in."""
+        if self.stand_in:
+            return self.prop.substitute.partition("; ")[0]
         what = f"{self.count} {self.prop.name}" if self.count > 1 else self.prop.single
         return f"{what}{f', {self.size}' if self.size else ''}"
 
@@ -55,6 +60,7 @@ def _list(needs: Iterable[Need], found: Fit, shelf: Shelf) -> tuple[Ready, ...]:
             min(need.start for need in held),
             tuple(dict.fromkeys(names[need.item] for need in held)),
             _side(prop, held, found),
+            bool(shelf.props[prop].substitute) and all(need.stand_in for need in held),
         )
         for (prop, size), held in lines.items()
     ]

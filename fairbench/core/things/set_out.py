@@ -3,13 +3,13 @@
 from dataclasses import dataclass
 
 from ..exercises.shelf import Shelf
+from ..fit.packing import INSTRUCTOR
 from ..fit.verdict import Fit
 from ..people.person import Person
 from ..rooms.room import Chair, Room
 from ..rooms.seating import seat
 from ..sides import First, Side
 from .chairs import chair_needs
-from .need import INSTRUCTOR
 from .ready import Ready, ready_for
 
 

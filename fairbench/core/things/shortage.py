@@ -3,9 +3,10 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
+from ..fit.packing import who_goes_without
 from ..fit.verdict import Fit
 from ..rooms.store import Store
-from .need import INSTRUCTOR, Need, at_once
+from .need import Need, at_once
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,7 +36,8 @@ def shortages_of(needs: Iterable[Need], store: Store) -> tuple[Shortage, ...]:
     asked are served first, and what may be any size is served with the rest."""
     by_item: dict[tuple[str, str], list[Need]] = {}
     for need in needs:
-        by_item.setdefault((need.item, need.prop), []).append(need)
+        if not need.stand_in:
+            by_item.setdefault((need.item, need.prop), []).append(need)
     found: list[Shortage] = []
     for (_, prop), held in by_item.items():
         sizes = dict.fromkeys(need.size for need in held if need.size)
@@ -62,15 +64,13 @@ def _short(prop: str, size: str, held: Sequence[Need], there: int) -> Iterable[S
 
 def _without(held: Sequence[Need], short: int) -> tuple[str, ...]:
     """Who goes without: the instructor, then from the end of the list, until enough is left for the others."""
-    order = [need for need in held if need.person == INSTRUCTOR]
-    order += [need for need in reversed(held) if need.person != INSTRUCTOR]
     missing: list[str] = []
     kept = list(held)
-    for need in order:
+    for person in who_goes_without(need.person for need in held):
         if at_once(held) - at_once(kept) >= short:
             break
-        kept.remove(need)
-        missing.append(need.person)
+        kept = [need for need in kept if need.person != person]
+        missing.append(person)
     return tuple(missing)
 
 

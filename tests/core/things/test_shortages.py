@@ -6,7 +6,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from fairbench.core.checks.room import check_stand_ins
 from fairbench.core.dose.load import Band, Kilograms
+from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.fit import fit
 from fairbench.core.fit.packing import pack
@@ -18,12 +20,14 @@ from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.bracket_verbs import put_in_bracket
 from fairbench.core.plan.brackets import BracketKind
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.plan import Block, Item, Plan, take_stand_in
 from fairbench.core.rooms.store import Stock, Store
 from fairbench.core.sides import Side
 from fairbench.core.things.mends import Setting, look, mends_for
 from fairbench.core.things.need import count_of, needs_of, peaks_of
+from fairbench.core.things.ready import ready_for
 from fairbench.core.things.shortage import gravest, shortages_of
+from fairbench.core.things.stand_ins import stand_ins_of
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
@@ -148,13 +152,47 @@ def test_a_shortage_of_bands_is_mended_by_pairs_another_version_or_another_exerc
     world = setting(Store((Stock("band", 4), Stock("mat", 9))))
     found, (short,) = look(ROW, world)
     mends = mends_for(ROW, short, world)
-    assert [mend.verb for mend in mends][:2] == ["bracket", "version"]
+    assert [mend.verb for mend in mends] == ["bracket", "turns", "stand_in", "version"]
     assert mends[0].words == "In pairs, taking turns"
-    assert mends[0].seconds > 60
+    assert mends[0].seconds > mends[1].seconds > 60
     for mend in mends:
         after, left = look(mend.plan, world)
         assert left == ()
         assert after.timeline.total - found.timeline.total == mend.seconds
+
+
+def test_a_stand_in_is_for_those_who_go_without_and_counts_for_no_store() -> None:
+    short_store = Store((Stock("band", 5), Stock("chair", 9)))
+    (short,) = shortages_of(needs_of(found_of(ROW), SHELF), short_store)
+    mend = next(one for one in mends_for(ROW, short, setting(short_store)) if one.verb == "stand_in")
+    assert mend.words == "2 take tights or a long scarf instead (a light pull only)"
+    assert mend.seconds == 0
+    found = found_of(mend.plan)
+    assert shortages_of(needs_of(found, SHELF), short_store) == ()
+    assert [(one.people, one.what) for one in stand_ins_of(found, SHELF)] == [(("", "flo"), "tights or a long scarf")]
+    assert next(thing for thing in pack(found, SHELF) if thing.prop.id == "band").count == 5
+    (laid,) = ready_for("flo", found, SHELF)
+    assert laid.words == "tights or a long scarf"
+    (kept,) = ready_for("ada", found, SHELF)
+    assert kept.words == "resistance band"
+    assert take_stand_in(mend.plan, "i0", "band", 0) == ROW
+
+
+def test_what_stands_in_and_weighs_otherwise_is_told() -> None:
+    curl = next(v for v in SHELF.exercise("weighted-curl").versions if "hand-weight" in v.props)
+    plan = with_load(plan_of(f"weighted-curl/{curl.id}"), Kilograms(1))
+    (finding,) = check_stand_ins(found_of(take_stand_in(plan, "i0", "hand-weight", 3)), SHELF)
+    assert finding.title.endswith("400 g is not 1 kg")
+    assert (
+        check_stand_ins(found_of(take_stand_in(with_load(plan, Kilograms(0.45)), "i0", "hand-weight", 3)), SHELF) == ()
+    )
+    assert check_stand_ins(found_of(plan), SHELF) == ()
+
+
+@pytest.mark.parametrize("number", [-1, 61])
+def test_so_many_cannot_take_a_stand_in(number: int) -> None:
+    with pytest.raises(PlanError, match="for 1 to 60 people"):
+        take_stand_in(ROW, "i0", "band", number)
 
 
 def test_pairs_are_not_offered_where_even_they_are_too_many_or_the_class_would_be_late() -> None:

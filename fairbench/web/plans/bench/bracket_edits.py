@@ -11,9 +11,11 @@ from fairbench.core.plan import bracket_verbs
 from fairbench.core.plan.brackets import DEFAULT_SECONDS, BracketKind
 from fairbench.core.plan.plan import MAX_ITEMS, Plan
 from fairbench.core.sides import First
+from fairbench.core.things.mends import take_turns
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.plans import actions
 from fairbench.web.plans.actions import Touches
+from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.inputs import Figure, ItemId, OneLine, Whole
 
 from .edit import Done, EditInput, edit, edit_item
@@ -41,6 +43,22 @@ def bracket(actor: Actor, plan_id: UUID, given: PutInput) -> Done:
         return bracket_verbs.put_in_bracket(plan, given.item, actions.new_id(), given.value, count, given.seconds)
 
     return edit_item(actor, plan_id, given, change, f"A bracket from {given.name} on.")
+
+
+class TurnsInput(EditInput):
+    """How many sets each of a pair does."""
+
+    value: Whole = Field(ge=1)
+
+
+@edit("turns", TurnsInput)
+def turns(actor: Actor, plan_id: UUID, given: TurnsInput) -> Done:
+    """In pairs that take turns, with so many sets for each."""
+
+    def change(plan: Plan) -> Plan:
+        return take_turns(plan, given.item, actions.new_id(), given.value, shelf())
+
+    return edit_item(actor, plan_id, given, change, f"In pairs, taking turns, {given.value} sets: {given.name}.")
 
 
 class BracketInput(EditInput):

@@ -7,6 +7,7 @@ from uuid import UUID
 from django.utils import timezone
 from pydantic import Field
 
+from fairbench.core.errors import PlanError
 from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.plan import plan as plans
@@ -206,6 +207,25 @@ def bases(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
 
     done = edit_item(actor, plan_id, given, change, "Took the fairest versions.", touches=False)
     return replace(done, message=f"Took the fairest versions: {changed[0]} changed.", chosen="")
+
+
+class StandInInput(EditInput):
+    """A prop and how many take what a household has instead; 0 for nobody."""
+
+    prop: Slug
+    value: Whole
+
+
+@edit("stand_in", StandInInput)
+def stand_in(actor: Actor, plan_id: UUID, given: StandInInput) -> Done:
+    """Some take what a household has in the place of a thing that there is too little of."""
+    prop = shelf().props.get(given.prop)
+    if prop is None or not prop.substitute:
+        raise PlanError("nothing stands in for that", "prop")
+    message = f"{given.value} take {prop.substitute.partition('; ')[0]} in {given.name}."
+    return edit_item(
+        actor, plan_id, given, lambda plan: plans.take_stand_in(plan, given.item, given.prop, given.value), message
+    )
 
 
 # What stands at an item.

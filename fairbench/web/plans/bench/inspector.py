@@ -102,6 +102,7 @@ class Inspector:
     rest_after: DoseField
     summary: str
     props: tuple[str, ...]
+    stand_ins: tuple[tuple[str, str, int], ...]
     usual: bool
     music: str
     is_repetitions: bool
@@ -171,6 +172,7 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         rest_after=_rest_after(time.item),
         summary=summary(dose, exercise.limb),
         props=tuple(shelf.props[prop].name for prop in version.props),
+        stand_ins=tuple((prop, shelf.props[prop].name, number) for prop, number in time.item.stand_ins),
         usual=time.item.dose is None,
         music=_music_words(tempo.music.repetitions_per_phrase) if tempo and tempo.music else "",
         is_repetitions=tempo is not None,

@@ -13,6 +13,7 @@ from fairbench.core.checks import (
     check_chairs,
     check_people,
     check_sides,
+    check_stand_ins,
     check_things,
     check_time,
     side_sums,
@@ -328,6 +329,7 @@ def bench_view(
             *check_time(timeline),
             *check_sides(timeline),
             *check_things(found, _short(found, around), stock),
+            *check_stand_ins(found, stock),
             *check_chairs(found, around.room),
         ]
     )

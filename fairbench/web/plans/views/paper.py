@@ -1,5 +1,8 @@
 """Plans on paper: the cue sheet and the pack list, in large print."""
 
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Self
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -10,7 +13,7 @@ from fairbench.core.dose.words import summary
 from fairbench.core.fit.fit import fit
 from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.fit.otherwise import otherwise, own_ways
-from fairbench.core.fit.packing import pack
+from fairbench.core.fit.packing import INSTRUCTOR, pack
 from fairbench.core.fit.rest_places import RestOtherwise, rest_otherwise
 from fairbench.core.fit.share import shares
 from fairbench.core.fit.verdict import Fit
@@ -20,8 +23,8 @@ from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.rest_places import rest_words, usual_places
 from fairbench.core.plan.timeline import ItemTime, StepKind
-from fairbench.core.things.need import INSTRUCTOR
 from fairbench.core.things.set_out import set_out as set_out_of
+from fairbench.core.things.stand_ins import StandIn, stand_ins_of
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
 from fairbench.web.plans.floor import small_floor
 from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
@@ -35,6 +38,20 @@ MIN_SETS = 2
 """Nobody rests between sets where there is one."""
 
 
+@dataclass(frozen=True, slots=True)
+class StandInLine:
+    """Who takes in an item what stands in, by name."""
+
+    item: str
+    words: str
+
+    @classmethod
+    def of(cls, one: StandIn, names: Mapping[str, str]) -> Self:
+        """``Flo, you: tights or a long scarf (a light pull only)``."""
+        note = f" ({one.note})" if one.note else ""
+        return cls(one.item, f"{', '.join(names[person] for person in one.people)}: {one.what}{note}")
+
+
 def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     """What to say and when, item by item, and who does it otherwise; ``?form=compact`` is one line an item."""
     compact = request.GET.get("form") == "compact"
@@ -45,6 +62,8 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     for step in timeline.steps:
         if step.kind in (StepKind.TRANSFER, StepKind.FETCH):
             moves.setdefault(step.item, []).append(step.says)
+    names = {person.id: person.name for person in group.people} | {INSTRUCTOR: "you"}
+    stand_ins = [StandInLine.of(one, names) for one in stand_ins_of(found, shelf())]
     entries = [
         {
             "number": number,
@@ -58,6 +77,7 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
                 if item.exercise.id in person.loads
             ],
             "instead": meanwhile_of(item.item, shelf()) if item.item.optional else None,
+            "stand_ins": [one for one in stand_ins if one.item == item.item.id],
             "rests": _rests(item, found),
             "otherwise": otherwise((v for v in found.of_item(item.item.id) if not v.person.talk_first), shelf()),
         }
