@@ -30,6 +30,7 @@ def main() -> int:
         page.get_by_role("button", name="Sign in").click()
         _choosing(page)
         _planning(page)
+        _rooms(page)
         _teaching(page)
         browser.close()
     return 0
@@ -57,10 +58,6 @@ def _choosing(page: Page) -> None:
 
 def _planning(page: Page) -> None:
     page.goto("/people/")
-    page.get_by_role("link", name="Monday Chairs").first.click()
-    page.wait_for_url("**/people/groups/**")
-    _take(page, "group")
-    page.goto("/people/")
     page.get_by_role("link", name="Dilwyn Farrow").click()
     page.locator("details.condition summary").first.click()
     _take(page, "person")
@@ -72,7 +69,6 @@ def _planning(page: Page) -> None:
     page.wait_for_selector("text=Question 8 of")
     _take(page, "screening")
     page.goto("/plans/")
-    _take(page, "plans")
     page.get_by_role("link", name="Up once, down once").click()
     page.wait_for_selector(".plank")
     _take(page, "bench")
@@ -112,6 +108,24 @@ def _planning(page: Page) -> None:
     page.evaluate("window.scrollTo(0, 330)")
     _take(page, "running-order")
     page.locator("#show-fit").click()
+
+
+def _rooms(page: Page) -> None:
+    page.goto("/rooms/")
+    page.get_by_role("link", name="Signal Room").click()
+    page.get_by_role("link", name="Stock-take").click()
+    page.wait_for_selector(".stock-line")
+    _take(page, "store")
+    page.goto("/plans/")
+    page.get_by_role("link", name="Up once, down once").click()
+    page.get_by_role("link", name="Floor", exact=True).click()
+    page.wait_for_selector(".stands")
+    _take(page, "floor")
+    page.goto("/rooms/loads/?version=band-row/band-round-feet")
+    page.locator("section", has=page.locator("#bottle")).get_by_role("button", name="Work out").click()
+    page.locator("section", has=page.locator("#band")).get_by_role("button", name="Work out").click()
+    page.locator("#band-found table").wait_for()
+    _take(page, "load-tools")
 
 
 def _teaching(page: Page) -> None:

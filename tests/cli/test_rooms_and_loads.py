@@ -66,7 +66,7 @@ def test_everybody_has_a_place_with_the_reason(tmp_path, capsys) -> None:
     assert "the left side is the weaker: that side to the wall" in out
     assert "(pinned)" in out
     drawn = ElementTree.parse(floor).getroot()
-    assert {"Dilwyn", "Farrow", "door", "you"} <= {text.text for text in drawn.iter() if text.text}
+    assert {"Dilwyn", "Farrow", "door", "you"} <= {text.text.strip() for text in drawn.iter() if text.text}
     assert main(["places", ROOM, PEOPLE, "--shape", "circle", "--json"]) == 0
     places = json.loads(capsys.readouterr().out)["places"]
     assert len({place["number"] for place in places}) == len(places) == 4

@@ -9,15 +9,22 @@ from django.db.models import ProtectedError
 from django.utils import timezone
 from django_scopes import scope
 
-from fairbench.web.accounts.models import AuditEntry
+from fairbench.core.rooms.room import Room
+from fairbench.web.accounts.models import AuditEntry, Letter
 from fairbench.web.classes import actions, record_actions
 from fairbench.web.classes.inputs import HereInput, NewsInput
 from fairbench.web.classes.models import Attendance, DayNote, Difference, Incident, Meeting, TeachEvent
 from fairbench.web.classes.record_inputs import DifferenceInput
 from fairbench.web.classes.reports import Report, read_report
-from fairbench.web.people import health_actions
+from fairbench.web.people import health_actions, things_actions
 from fairbench.web.people.health_inputs import AdviceInput, DeclareInput
+from fairbench.web.people.health_summary import person_of
+from fairbench.web.people.inputs import ChairInput, OwnThingInput
 from fairbench.web.people.models import Condition, Listing, Participant, PastListing, Screening
+from fairbench.web.plans import floor_actions
+from fairbench.web.plans.floor_actions import HelperInput, PinInput
+from fairbench.web.plans.models import FloorPlaces
+from fairbench.web.rooms import actions as room_actions
 from tests.factories import UserFactory, make_group
 from tests.reading import words
 
@@ -53,6 +60,19 @@ def person(actor, plan, group):
     hurt = DifferenceInput(participant=someone.id, pain=3, pain_where="left knee", effort=6, note=f"{NAME} tired")
     record_actions.differ(actor, meeting.id, hurt)
     record_actions.record(actor, meeting.id)
+    things_actions.save_chair(actor, someone.id, ChairInput(chair_arms="with"))
+    things_actions.add_own_thing(actor, someone.id, OwnThingInput(prop="stick", instead=f"{NAME}'s broom"))
+    Participant.objects.filter(id=someone.id).update(email="uniquename@brackwater.example")
+    Letter.objects.create(
+        practice=actor.practice, kind="class", to="uniquename@brackwater.example", subject="Friday", body="A band."
+    )
+    group.room = room_actions.save_room(actor, Room("Hall", 12, 9))
+    group.save()
+    people = [person_of(one) for one in group.participants.all()]
+    pinned = PinInput(person=someone.id, pin="on")
+    floor_actions.pin(actor, group, group.room, pinned, core_plan("bridge"), people)
+    helper = HelperInput(place=4)
+    floor_actions.place_helper(actor, group, group.room, helper, [str(someone.id)], core_plan("bridge"), people)
     someone.refresh_from_db()
     return someone
 
@@ -104,6 +124,10 @@ def test_erasing_takes_the_name_and_keeps_the_counts(client_in, person, group) -
     assert "Erased person" not in client_in.get("/people/").content.decode()
     assert client_in.get(f"/people/{person.id}/erase/").status_code == 404
     assert AuditEntry.objects.filter(verb="participant.erase").exists()
+    floor = FloorPlaces.objects.get()
+    assert (floor.pins, floor.helper["beside"]) == ({}, [])
+    assert not Letter.objects.filter(kind="class").exists()
+    assert str(person.id) not in json.dumps(list(AuditEntry.objects.values_list("new", flat=True)), default=str)
 
 
 def test_what_was_never_to_be_deleted_cannot_be(person, actor, plan) -> None:

@@ -65,6 +65,7 @@ LIMITS = {
     "class": (f"A class, {PEOPLE} people, {CLASS_ITEMS} items", 8.0),
     "demo today": ("Today, on the demo", 3.0),
     "demo person": ("A person's page, on the demo", 3.0),
+    "demo floor": ("The floor of a plan, on the demo", 3.0),
     "large today": ("Today, 240 plans and 600 classes", 7.0),
     "large plans": ("Plans, 240 of them", 6.0),
     "large people": ("People, 740 of them", 8.0),

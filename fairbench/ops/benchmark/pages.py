@@ -65,6 +65,7 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
     from fairbench.web.demo import classes as demo
     from fairbench.web.people.models import Participant
     from fairbench.web.plans.adapter import shelf
+    from fairbench.web.plans.models import Plan
 
     from . import practices
     from .core import CLASS_ITEMS, plan_of
@@ -79,6 +80,7 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
     orla = User.objects.get(email=account.EMAIL)
     with scope(practice=orla.practice):
         somebody = Participant.objects.get(call_name="Dilwyn Farrow").id
+        floored = Plan.objects.get(name="Up once, down once").id
     clients = {}
     for user in (small, big, orla):
         clients[user.id] = Client(headers={"Host": "localhost"})
@@ -115,6 +117,7 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
         "class": get(small, f"/classes/{recorded.id}/"),
         "demo today": get(orla, "/"),
         "demo person": get(orla, f"/people/{somebody}/"),
+        "demo floor": get(orla, f"/plans/{floored}/floor/"),
         "large today": get(big, "/"),
         "large plans": get(big, "/plans/"),
         "large people": get(big, "/people/"),

@@ -4,13 +4,15 @@ figures of what was done, stay without a name, so that classes and counts stay t
 from dataclasses import dataclass
 
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from fairbench.core.errors import InputError
 from fairbench.web.accounts.actor import Actor, Permission
-from fairbench.web.accounts.models import AuditEntry
+from fairbench.web.accounts.models import AuditEntry, Letter
 from fairbench.web.people.health_summary import NOTHING_KNOWN
 from fairbench.web.people.models import Participant
+from fairbench.web.plans.models import FloorPlaces
 
 from .models import DayNote, Incident, IncidentLine, Meeting, StayCorrection, TeachEvent
 from .remembered import keep_remembered
@@ -25,6 +27,12 @@ _BLANK = {
     "goals": "",
     "emergency": "",
     "private_note": "",
+    "email": "",
+    "chair_arms": "",
+    "seat_from_cm": None,
+    "seat_to_cm": None,
+    "feet_raised": False,
+    "chair_at_wall": False,
 }
 
 
@@ -48,6 +56,8 @@ def look(person: Participant) -> Erasure:
             ("weaker and affected sides", person.notedsides.count()),
             ("own ways of sharing sides", person.notedsharings.count()),
             ("loads", person.notedloads.count()),
+            ("things at home", person.own_things.count()),
+            ("letters to them", _letters_to(person).count()),
             ("news at the door", DayNote.objects.filter(participant=person).count()),
             ("notes from classes", TeachEvent.objects.filter(participant=person).exclude(text="").count()),
             ("places on lists of groups", person.listings.count() + person.past_listings.count()),
@@ -58,6 +68,22 @@ def look(person: Participant) -> Erasure:
             ("incidents, without name and words", Incident.objects.filter(participant=person).count()),
         ),
     )
+
+
+def _letters_to(person: Participant) -> "QuerySet[Letter]":
+    """The letters about classes that went to their address."""
+    return Letter.objects.filter(kind=Letter.Kind.CLASS, to=person.email).exclude(to="")
+
+
+def _leave_floors(person: Participant) -> None:
+    """Their place on every floor goes, and that somebody stood beside them."""
+    who = str(person.id)
+    for floor in FloorPlaces.objects.select_for_update().filter(group__listings__participant=person):
+        floor.pins = {other: at for other, at in floor.pins.items() if other != who}
+        beside = [other for other in floor.helper.get("beside", []) if other != who]
+        floor.helper = {**floor.helper, "beside": beside} if floor.helper else {}
+        floor.save(update_fields=["pins", "helper"])
+    AuditEntry.objects.filter(verb__startswith="floor.", new__person=who).update(old=None, new=None)
 
 
 @transaction.atomic
@@ -78,8 +104,11 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
         person.notedsharings,
         person.notedloads,
         person.screenings,
+        person.own_things,
     ):
         rows.all().delete()
+    _letters_to(person).delete()
+    _leave_floors(person)
     person.listings.all().delete()
     person.past_listings.all().delete()
     TeachEvent.objects.filter(participant=person).update(text="", participant=None)

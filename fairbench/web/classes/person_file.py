@@ -11,14 +11,16 @@ from reportlab.lib.styles import getSampleStyleSheet
 from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer
 
-from fairbench.web.accounts.models import AuditEntry
+from fairbench.web.accounts.models import AuditEntry, Letter
 from fairbench.web.people.models import Participant
+from fairbench.web.plans.models import FloorPlaces
 
 from .models import DayNote, Incident, IncidentLine, StayCorrection, TeachEvent
 
 FORMAT, FORMAT_VERSION = "fairbench-person", 1
 _NOT_TOLD = {"practice", "participant", "id", "noted_by", "ended_by", "started_by", "reviewed_by", "user", "meeting"}
-_DETAILS = ("call_name", "birth_year", "pace", "remember", "goals", "emergency", "private_note")
+_DETAILS = ("call_name", "birth_year", "pace", "remember", "goals", "emergency", "private_note", "email")
+_CHAIR = ("chair_arms", "seat_from_cm", "seat_to_cm", "feet_raised", "chair_at_wall")
 
 
 def person_values(person: Participant) -> dict[str, Any]:
@@ -40,6 +42,18 @@ def person_values(person: Participant) -> dict[str, Any]:
         "sides": _rows(person.notedsides.all()),
         "sharing_of_sides": _rows(person.notedsharings.all()),
         "loads": _rows(person.notedloads.all()),
+        "chair": {name: _plain(getattr(person, name)) for name in _CHAIR},
+        "things_at_home": _rows(person.own_things.all()),
+        "places_on_floors": [
+            {
+                "room": floor.room.name,
+                "metres": floor.pins.get(str(person.id)),
+                "with_assistant": _has_help(floor, person),
+            }
+            for floor in FloorPlaces.objects.filter(group__listings__participant=person).select_related("room")
+            if str(person.id) in floor.pins or _has_help(floor, person)
+        ],
+        "letters": _rows(Letter.objects.filter(kind=Letter.Kind.CLASS, to=person.email).exclude(to="")),
         "classes": [
             {"held_on": _plain(came.meeting.held_on), "group": came.meeting.group.name}
             for came in person.attendances.select_related("meeting__group").order_by("meeting__held_on")
@@ -55,6 +69,11 @@ def person_values(person: Participant) -> dict[str, Any]:
             for entry in AuditEntry.objects.filter(object_id=person.id).order_by("at")
         ],
     }
+
+
+def _has_help(floor: FloorPlaces, person: Participant) -> bool:
+    """Whether an assistant stands beside them there."""
+    return str(person.id) in floor.helper.get("beside", [])
 
 
 def person_pdf(values: Mapping[str, Any]) -> bytes:

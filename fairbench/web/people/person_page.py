@@ -10,7 +10,6 @@ from django.db.models import QuerySet
 from django.db.models.fields.json import KeyTextTransform
 from django.utils import timezone
 
-from fairbench.core.exercises.exercise import Prop
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.own_sides import OwnSharing, Sharing
 from fairbench.core.people.rules import Effect, Rule
@@ -122,12 +121,6 @@ class PersonPage:
     own_things: tuple[OwnThing, ...]
     groups: tuple[models.Listing, ...]
     came: tuple[Any, ...]
-
-    @property
-    def props(self) -> list[Prop]:
-        """What somebody can have at home."""
-        props = sorted(practice_shelf().props.values(), key=lambda prop: prop.name)
-        return [prop for prop in props if not prop.shared]
 
 
 def person_page(participant: models.Participant, health: bool) -> PersonPage:

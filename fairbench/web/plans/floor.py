@@ -1,9 +1,11 @@
 """The floor of a class: who stands where and why, how much of it each takes, and where two would touch."""
 
+import json
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from django.utils.html import format_html_join
 from django.utils.safestring import SafeString, mark_safe
 
 from fairbench.core.body.reach_of import Reach, reach_of, widest
@@ -49,6 +51,16 @@ class OnFloor:
     because: tuple[str, ...]
     beside: bool
 
+    @property
+    def pin_word(self) -> str:
+        """What pressing does to the place."""
+        return "Free" if self.pinned else "Pin"
+
+    @property
+    def pin_fields(self) -> str:
+        """What pressing sends."""
+        return json.dumps({"person": self.id, "pin": "off" if self.pinned else "on"})
+
 
 @dataclass(frozen=True, slots=True)
 class Floor:
@@ -64,14 +76,29 @@ class Floor:
     spots: tuple[Spot, ...]
     names: Mapping[str, str]
     reaches: Mapping[str, Reach]
+    touched: frozenset[str]
 
     def svg(self, movable: bool = False) -> SafeString:
         """The picture."""
-        touched = {person for person, other, _ in touching(self.standing, self.reaches)}
-        touched |= {other for _, other, _ in touching(self.standing, self.reaches)}
         free = self.spots if movable else ()
-        drawn = floor_svg(self.room, self.standing, self.names, self.reaches, free, touched, movable)
+        drawn = floor_svg(self.room, self.standing, self.names, self.reaches, free, self.touched, movable)
         return mark_safe(drawn)  # names are escaped where it is drawn
+
+    @property
+    def spot_choices(self) -> SafeString:
+        """Every place as an option, with the assistant's chosen."""
+        chosen = {self.assistant_at: " selected"}
+        options = ((spot.number, mark_safe(chosen.get(spot.number, "")), spot.number) for spot in self.spots)
+        return format_html_join("", '<option value="{}"{}>{}</option>', options)
+
+    @property
+    def beside_choices(self) -> SafeString:
+        """Everybody as a box to tick: beside whom the assistant stands."""
+        return format_html_join(
+            "",
+            '<label class="rung-choice"><input type="checkbox" name="beside" value="{}"{}> <bdi>{}</bdi></label>',
+            ((line.id, mark_safe(" checked" if line.beside else ""), line.name) for line in self.places),
+        )
 
     @property
     def crowded(self) -> bool:
@@ -110,18 +137,18 @@ def floor_of(kept: FloorPlaces, value: CorePlan, people: Sequence[Person]) -> Fl
         raise RoomError(f"{around.room.name} holds {len(there)} {shape.words}, and there are {len(people)}", "people")
     standing = _standing(kept, people, around.room, there)
     names = {person.id: person.name for person in people}
+    near = touching(standing, reaches)
     return Floor(
         around.room,
         shape,
         enough,
         standing,
         _in_words(standing, names, frozenset(kept.helper.get("beside", ()))),
-        tuple(
-            Overlap(names[one], names[other], round(metres * 100)) for one, other, metres in touching(standing, reaches)
-        ),
+        tuple(Overlap(names[one], names[other], round(metres * 100)) for one, other, metres in near),
         there,
         names,
         reaches,
+        frozenset(person for one, other, _ in near for person in (one, other)),
     )
 
 

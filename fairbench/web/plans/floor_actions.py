@@ -1,7 +1,7 @@
 """Everything that changes who stands where: one verb each. What is kept holds for the group and the room."""
 
-from collections.abc import Sequence
-from typing import Literal
+from collections.abc import Mapping, Sequence
+from typing import Any, Literal
 from uuid import UUID
 
 from django.db import transaction
@@ -111,7 +111,12 @@ def place_helper(
         kept.pins = {who: at for who, at in kept.pins.items() if at != [spot.x, spot.y]}
         kept.helper = {"at": [spot.x, spot.y], "beside": [person for person in beside if person in known]}
     floor_of(kept, value, people)
-    _save(actor, kept, "floor.helper", old, dict(kept.helper))
+    _save(actor, kept, "floor.helper", _told(old), _told(kept.helper))
+
+
+def _told(helper: Mapping[str, Any]) -> dict[str, object]:
+    """An assistant's place and how many are beside it; who they are is in no log."""
+    return {"at": helper["at"], "beside": len(helper["beside"])} if helper else {}
 
 
 def _locked(actor: Actor, group: Group, room: Room) -> FloorPlaces:

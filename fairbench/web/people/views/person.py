@@ -41,6 +41,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         "condition_choices": _condition_choices(),
         "limits": load_conditions().limits,
         "exercise_choices": _exercise_choices(practice_shelf()),
+        "prop_choices": _prop_choices(practice_shelf()),
     }
     return render(request, "people/person.html", context)
 
@@ -57,6 +58,13 @@ def _exercise_choices(shelf: Shelf) -> SafeString:
     """Every exercise as an option; the same until a practice's own exercises change."""
     exercises = sorted(shelf, key=lambda exercise: exercise.name)
     return format_html_join("", '<option value="{}">{}</option>', ((one.id, one.name) for one in exercises))
+
+
+@lru_cache(maxsize=64)
+def _prop_choices(shelf: Shelf) -> SafeString:
+    """What somebody can have at home, as options."""
+    props = sorted((prop for prop in shelf.props.values() if not prop.shared), key=lambda prop: prop.name)
+    return format_html_join("", '<option value="{}">{}</option>', ((one.id, one.name) for one in props))
 
 
 @lru_cache(maxsize=1)
