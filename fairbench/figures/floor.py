@@ -116,21 +116,17 @@ def _person(
     """A head with its number, and the name under it."""
     head, text = _HEAD * large, _TEXT * large
     told = f"<title>{escape(title)}</title>" if title else ""
-    lines = "".join(
-        f'<tspan x="{x:.0f}" dy="{text if after else 0:.0f}">{escape(line)} </tspan>'
-        for after, line in enumerate(name.split(maxsplit=1))
-    )
-    inside = (
-        f'<text x="{x:.0f}" y="{y + text * 0.36:.0f}" font-size="{text:.0f}" font-weight="700" text-anchor="middle" '
-        f'fill="{colour("@ink")}">{number} </text>'
-        if number
-        else ""
+    written = [(y + text * 0.36, "700", number)] if number else []
+    written += [(y + head + text * line, "400", word) for line, word in enumerate(name.split(maxsplit=1), 1)]
+    # Between two texts of a group nothing is drawn: the space is for whoever reads the words aloud.
+    words = " ".join(
+        f'<text x="{x:.0f}" y="{at:.0f}" font-size="{text:.0f}" font-weight="{weight}" text-anchor="middle" '
+        f'fill="{colour("@ink")}">{escape(word)}</text>'
+        for at, weight, word in written
     )
     return (
         f'<g{attributes}>{told}<circle cx="{x:.0f}" cy="{y:.0f}" r="{head:.0f}" fill="{fill}" '
-        f'stroke="{colour("@ink")}" stroke-width="{edge}"/>{inside}<text y="{y + head + text:.0f}" '
-        f'font-size="{text:.0f}" text-anchor="middle" '
-        f'fill="{colour("@ink")}">{lines}</text></g>'
+        f'stroke="{colour("@ink")}" stroke-width="{edge}"/>{words}</g>'
     )
 
 

@@ -57,8 +57,11 @@ _SIDE_WEIGHT = 2.0
 _ASSISTANT_WEIGHT = 4.0
 
 
+_CHAIR_AT_WALL = Wish(Near.SUPPORT, "the chair stands against the wall: by a wall", 3.0)
+
+
 def wishes_of(person: Person) -> tuple[Wish, ...]:
-    """What a person is best near to, by their conditions and their weaker side."""
+    """What a person is best near to, by their conditions, their weaker side and their chair."""
     found: dict[Near, Wish] = {}
     for declared in person.conditions:
         wish = _BY_CONDITION.get(declared.condition)
@@ -66,6 +69,8 @@ def wishes_of(person: Person) -> tuple[Wish, ...]:
             found[wish.near] = wish
         if declared.condition in _SIDED and declared.side is not None:
             found.setdefault(_wall_on(declared.side), _side_wish(declared.side))
+    if person.chair.at_wall:
+        found.setdefault(Near.SUPPORT, _CHAIR_AT_WALL)
     weaker = person.own_side(First.WEAKER, "")
     if weaker is not None and not {Near.WALL_ON_LEFT, Near.WALL_ON_RIGHT} & found.keys():
         found[_wall_on(weaker)] = _side_wish(weaker)

@@ -1,6 +1,7 @@
 """Where people stand: how many fit, who stands where, and that no other order is better."""
 
 import itertools
+from dataclasses import replace
 
 import pytest
 from hypothesis import given, settings
@@ -8,6 +9,7 @@ from hypothesis import strategies as st
 
 from fairbench.core.body.reach_of import Reach, reach_of, widest
 from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.people.chair import ChairFacts
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Person
 from fairbench.core.rooms.layout import EDGE, FRONT, Shape, Spot, check_fits, most, spots, too_near
@@ -151,6 +153,12 @@ def test_who_is_moved_too_near_is_told_with_how_far() -> None:
     assert touching(found, {"ada": SMALL, "bo": SMALL}) == (("ada", "bo", 0.2),)
     found = stand([person("ada"), person("bo")], HALL, places, {"ada": 1, "bo": 3})
     assert touching(found, {"ada": SMALL, "bo": SMALL}) == ()
+
+
+def test_whose_chair_stands_against_the_wall_is_by_one() -> None:
+    by_wall = replace(person("Dilwyn"), chair=ChairFacts(at_wall=True))
+    (wish,) = wishes_of(by_wall)
+    assert (wish.near, wish.because) == (Near.SUPPORT, "the chair stands against the wall: by a wall")
 
 
 def test_the_strongest_reason_of_a_kind_counts_once() -> None:

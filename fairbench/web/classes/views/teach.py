@@ -97,7 +97,7 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     context = {
         "meeting": meeting,
         "floor": small_floor(
-            meeting.group, meeting.room, core_plan(meeting.plan_document), [one.person for one in people if one.here]
+            meeting.group, meeting.room, core_plan(meeting.plan_document), [one.person for one in people]
         ),
         "score": data,
         "timeline": timeline,

@@ -33,5 +33,10 @@ def mends(request: Request, plan_id: UUID) -> HttpResponse:
         short = (one for one in shortages if (one.item, one.prop, one.size) == asked)
         found = [mend for one in short for mend in mends_for(value, one, setting)]
     prop = around.shelf.props.get(asked[1])
-    context = {"mends": found, "do": f"{reverse('plans:bench', args=[plan.id])}do/", "prop": prop}
+    context = {
+        "mends": found,
+        "has_stand_in": any(mend.verb == "stand_in" for mend in found),
+        "do": f"{reverse('plans:bench', args=[plan.id])}do/",
+        "prop": prop,
+    }
     return render(request, "plans/_mends.html", context)
