@@ -15,10 +15,14 @@ from fairbench.core.formats.plan_doc import read_plan_file
 from fairbench.core.formats.room_doc import read_room
 from fairbench.core.people.person import Group
 from fairbench.core.plan.plan import Plan
+from fairbench.core.rooms.room import Room
+from fairbench.core.rooms.seating import seat
 from fairbench.core.rooms.store import Store
+from fairbench.core.things.chairs import chair_needs
 from fairbench.core.things.mends import Setting, look, mends_for
 from fairbench.core.things.need import Peak, needs_of, peaks_of
 from fairbench.core.things.ready import carry, ready_for_all
+from fairbench.core.things.rounds import mends_for_queue, queues_of
 from fairbench.core.things.setups import changes_in, fewer_changes
 from fairbench.core.things.shortage import Shortage, gravest
 
@@ -42,17 +46,20 @@ def _things(asked: argparse.Namespace) -> str:
     plan, shelf = file.plan, file.shelf
     people = of_file(asked.people, lambda data: read_people(data, conditions, today())) if asked.people else ()
     store: Store | None = None
+    room: Room | None = None
     if asked.room:
         room, store = of_file(asked.room, lambda data: read_room(data, shelf.props))
         conditions, shelf = conditions_in(conditions, room), shelf_in(shelf, room)
     setting = Setting(Group(people), shelf, conditions, store or Store())
     found, short = look(plan, setting)
     shortages = gravest(found, short) if store is not None else ()
-    document = _document(plan, found, shortages, setting)
+    document = _document(plan, found, shortages, setting, room)
     return json.dumps(document, indent=2, ensure_ascii=False) + "\n" if asked.json else _text(document)
 
 
-def _document(plan: Plan, found: Fit, shortages: tuple[Shortage, ...], setting: Setting) -> dict[str, Any]:
+def _document(
+    plan: Plan, found: Fit, shortages: tuple[Shortage, ...], setting: Setting, room: Room | None
+) -> dict[str, Any]:
     shelf = setting.shelf
     names = {person.id: person.name for person in setting.group.people} | {INSTRUCTOR: "you"}
     exercises = {time.item.id: time.exercise.name for time in found.timeline.items}
@@ -75,6 +82,25 @@ def _document(plan: Plan, found: Fit, shortages: tuple[Shortage, ...], setting: 
                 ],
             }
             for one in shortages
+        ],
+        "waiting": [
+            {
+                "prop": queue.prop,
+                "exercise": exercises[queue.item],
+                "item": queue.item,
+                "people": queue.rounds.people,
+                "at_once": queue.rounds.at_once,
+                "rounds": queue.rounds.rounds,
+                "seconds": queue.rounds.seconds,
+                "mends": [
+                    {"says": mend.words, "seconds": mend.seconds} for mend in mends_for_queue(plan, queue, setting)
+                ],
+            }
+            for queue in (queues_of(found) if room is not None else ())
+        ],
+        "without_chair": [
+            {"person": names[need.person], "because": need.because}
+            for need in (seat(chair_needs(found), room).without if room is not None and room.chairs else ())
         ],
         "ready": [
             {
@@ -141,6 +167,15 @@ def _text(document: dict[str, Any]) -> str:
         ]
         lines += [f"  mend: {mend['says']} ({_longer(mend['seconds'])})" for mend in one["mends"]]
         lines += [f"  instead: {one['stand_in']}"] if one["stand_in"] else []
+    for one in document["waiting"]:
+        lines += [
+            "",
+            f"{one['people']} at a {one['prop']} for {one['at_once']} in {one['exercise']}: {one['rounds']} rounds, "
+            f"{minutes_and_seconds(one['seconds'])}",
+        ]
+        lines += [f"  mend: {mend['says']} ({_longer(mend['seconds'])})" for mend in one["mends"]]
+    for one in document["without_chair"]:
+        lines.append(f"No chair serves {one['person']}: {one['because'] or 'all are taken'}")
     set_ups = document["set_ups"]
     lines += ["", f"{set_ups} set-up{'' if set_ups == 1 else 's'}"]
     lines[-1] += f"; another order has {document['order']['says']}" if document["order"] else ""

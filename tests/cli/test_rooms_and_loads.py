@@ -46,6 +46,28 @@ def test_what_is_short_is_told_with_who_goes_without_and_mends(tmp_path, capsys)
     assert {line["prop"] for line in document["pack"]} >= {line["prop"] for line in document["need"]}
 
 
+def test_who_waits_and_whom_no_chair_serves_is_told(tmp_path, capsys) -> None:
+    people = json.loads(Path(PEOPLE).read_text(encoding="utf-8"))
+    people[0]["chair"] = {"arms": True}
+    listed = tmp_path / "people.json"
+    listed.write_text(json.dumps(people), encoding="utf-8")
+    plan = json.loads(Path(PLAN).read_text(encoding="utf-8"))
+    held = {"id": "held", "exercise": "one-leg-stand", "version": "one-hand"}
+    plan["blocks"][0]["items"] = [held, {"id": "march", "exercise": "seated-march", "version": "knee-lift"}]
+    planned = tmp_path / "plan.json"
+    planned.write_text(json.dumps(plan), encoding="utf-8")
+    room = changed(tmp_path, rail=0.9, worktop=0, chairs=[{"name": "stacking chair", "count": 20}])
+    assert main(["things", str(planned), "--people", str(listed), "--room", room, "--json"]) == 0
+    document = json.loads(capsys.readouterr().out)
+    queue = next(one for one in document["waiting"] if one["item"] == "held")
+    assert (queue["prop"], queue["at_once"], queue["rounds"]) == ("rail", 1, queue["people"])
+    assert [one["because"] for one in document["without_chair"]] == ["with arms"]
+    assert main(["things", str(planned), "--people", str(listed), "--room", room]) == 0
+    out = capsys.readouterr().out
+    assert "at a rail for 1 in" in out
+    assert "No chair serves" in out
+
+
 def test_a_room_without_a_store_is_short_of_nothing(tmp_path, capsys) -> None:
     room = json.loads(Path(ROOM).read_text(encoding="utf-8"))
     del room["store"]

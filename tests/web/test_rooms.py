@@ -235,6 +235,17 @@ def test_load_tools_answer_or_say_what_is_wrong(client_in, tool, given, said) ->
     assert answer.status_code in (200, 422)
 
 
+def test_a_band_that_hangs_loose_when_held_whole_is_gripped_shorter(client_in, actor, hall) -> None:
+    row = actions.add_stock(actor, hall, Stock("band", 5, "light", free_cm=150, newtons=25))
+    asked = {"version": "band-row/band-round-feet", "stock": str(row.id)}
+    page = client_in.post(reverse("rooms:band"), asked).content.decode()
+    assert "Held whole it hangs loose" in page
+    assert page.count("hangs loose</td>") + page.count("hangs loose\n") <= 1
+    longer = client_in.post(reverse("rooms:band"), {**asked, "free": "70 cm"}).content.decode()
+    assert "Held whole" not in longer
+    assert client_in.post(reverse("rooms:band"), {**asked, "stock": str(hall.id)}).status_code == 422
+
+
 def test_two_versions_are_compared_in_words_with_the_figures_behind(client_in) -> None:
     page = client_in.get(reverse("rooms:loads") + "?version=weighted-curl/curl-two-kilo").content.decode()
     assert page.count('value="weighted-curl/curl-two-kilo" selected') == 1

@@ -10,6 +10,7 @@ from pydantic import AliasChoices, Field, TypeAdapter, ValidationError, model_va
 from ..body.demands import WORDS, Demand
 from ..errors import InputError
 from ..fit.case import Case
+from ..people.chair import ChairFacts
 from ..people.conditions import Conditions, Declared
 from ..people.person import Override, Person
 from ..people.red_flags import flags_of
@@ -134,6 +135,16 @@ class HealthDoc(Doc):
         return why_talk_first(said, self.declared(conditions, today), cleared, conditions, today)
 
 
+class ChairDoc(Doc):
+    """What somebody needs of a chair; lengths in centimetres."""
+
+    arms: bool | None = Field(default=None, description="Wanted, or in the way; left out, all the same.")
+    seat_from_cm: float | None = Field(default=None, strict=False, ge=20, le=90)
+    seat_to_cm: float | None = Field(default=None, strict=False, ge=20, le=90)
+    feet_raised: bool = False
+    at_wall: bool = False
+
+
 class PersonDoc(HealthDoc):
     """A person, as they are written."""
 
@@ -144,13 +155,15 @@ class PersonDoc(HealthDoc):
     known: list[str] | None = Field(
         default=None, description="The exercises they were taught before; left out, they are new to none."
     )
+    chair: ChairDoc = Field(default_factory=ChairDoc)
 
     def value(self, conditions: Conditions, today: datetime.date) -> Person:
         """As the core has them."""
         overrides = tuple(Override(o.exercise, o.version, o.reason, o.instead) for o in self.overrides)
         declared, first = self.declared(conditions, today), self.why_talk_first(conditions, today)
         known = None if self.known is None else frozenset(self.known)
-        return Person(self.id, self.name or self.id, self.pace, declared, first, overrides, known)
+        chair = ChairFacts(**self.chair.model_dump())
+        return Person(self.id, self.name or self.id, self.pace, declared, first, overrides, known, chair=chair)
 
 
 _RENAMED = {f"{joint}_lever": f"{joint}_moment" for joint in ("shoulder", "hip", "knee", "low_back")}

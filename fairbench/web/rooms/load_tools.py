@@ -36,7 +36,8 @@ class BottleInput(Input):
 
 
 class BandInput(Input):
-    """A band, by a line of a store or by what is typed, and what it is used in."""
+    """A band, by a line of a store or by what is typed, and what it is used in. ``free`` is how much of it is free in
+    this grip, empty for the whole of a band of the store."""
 
     stock: _Said | Annotated[str, Field(max_length=40)] = ""
     free: _Said = ""
@@ -96,25 +97,35 @@ class PullAt:
 
 @dataclass(frozen=True, slots=True)
 class BandFound:
-    """What a band does in a version."""
+    """What a band does in a version; ``gripped`` says how it is held, where that is not whole."""
 
     name: str
     pulls: tuple[PullAt, ...]
     least_free: str
+    gripped: str = ""
 
 
 def band_of(fields: QueryDict) -> BandFound:
     """The pull at the start, at the end and between. Raises :class:`InputError`, also where it would tear."""
     given = BandInput.read(fields)
     exercise, version = _version(given.version)
-    band = _band(given)
     found = lengths(version.movement, _stature(given.stature))
-    least = max(cm for _, cm in found) / 2
+    shortest, longest = min(cm for _, cm in found), max(cm for _, cm in found)
+    band, gripped = _band(given), ""
+    if longest <= band.free_cm and not given.free.strip():
+        band = ElasticBand(band.k, shortest)
+        gripped = f"Held whole it hangs loose. These are its pulls gripped so that {_cm(shortest)} are free: just taut."
     return BandFound(
         f"{exercise.name}, {version.name}",
         tuple(_pull_at(pose, cm, band) for pose, cm in found),
-        length_words(least, practice_units()),
+        _cm(longest / 2),
+        gripped,
     )
+
+
+def _cm(cm: float) -> str:
+    """A length to the centimetre, which is as well as one grips."""
+    return length_words(round(cm), practice_units())
 
 
 def _pull_at(pose: str, cm: float, band: ElasticBand) -> PullAt:
@@ -133,7 +144,7 @@ def _band(given: BandInput) -> ElasticBand:
             raise InputError("this band is not known by a scale any more", "band")
         assert row.newtons is not None
         assert row.free_cm is not None
-        return ElasticBand(row.newtons, row.free_cm)
+        return ElasticBand(row.newtons, read_length(given.free, "free length") if given.free.strip() else row.free_cm)
     if given.newtons is None or not given.free.strip():
         raise InputError("choose a band, or give its free length and its force at double length", "band")
     return ElasticBand(given.newtons, read_length(given.free, "free length"))

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from django_scopes import get_scope
 
 from fairbench.core.loads.units import Units, length_words, mass_words
+from fairbench.core.rooms.store import Stock as CoreStock
 from fairbench.web.exercises.shelf import practice_shelf
 
 from .models import Stock
@@ -51,10 +52,15 @@ def lines_of(rows: Iterable[Stock]) -> list[StockLine]:
     return sorted(lines, key=lambda line: line.name)
 
 
+def names_mass(size: str, kg: float) -> bool:
+    """Whether a size is called by its mass, so that it need not be said again."""
+    return size != "" and CoreStock("", 0, size).is_of(f"{kg:g} kg")
+
+
 def _words(row: Stock, units: Units) -> str:
     """``60 cm free, 25 N at double length``."""
     known = []
-    if row.kg is not None:
+    if row.kg is not None and not names_mass(row.size, row.kg):
         known.append(f"{mass_words(row.kg, units)} each")
     if row.free_cm is not None:
         known.append(f"{length_words(row.free_cm, units)} free")
