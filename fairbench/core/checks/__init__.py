@@ -2,7 +2,7 @@
 
 from .findings import Finding, SuggestedFix, Weight
 from .people import check_bases, check_people
-from .room import check_chairs, check_stand_ins, check_things
+from .room import check_chairs, check_places_of_chairs, check_stand_ins, check_things
 from .sides import check_sides, side_sums
 from .time import check_time
 
@@ -13,6 +13,7 @@ __all__ = [
     "check_bases",
     "check_chairs",
     "check_people",
+    "check_places_of_chairs",
     "check_sides",
     "check_stand_ins",
     "check_things",

@@ -7,13 +7,16 @@ from ..exercises.shelf import Shelf
 from ..fit.packing import INSTRUCTOR
 from ..fit.verdict import Fit
 from ..loads.units import Units, mass_words
+from ..rooms.capacity import places
 from ..rooms.room import Room
 from ..rooms.seating import seat
+from ..rooms.store import Store
 from ..things.chairs import chair_needs
 from ..things.shortage import Shortage
 from ..things.stand_ins import stand_ins_of, weighs_otherwise
 from .findings import Finding, Weight
 
+_UNDER_FEET = ("block", "stool")
 _NAMED = 5
 """So many people are named one by one."""
 
@@ -65,6 +68,35 @@ def thing_words(short: Shortage, shelf: Shelf) -> str:
     """``resistance band, light``."""
     name = shelf.props[short.prop].name
     return f"{name}, {short.size}" if short.size else name
+
+
+def check_places_of_chairs(found: Fit, room: Room | None, store: Store | None) -> tuple[Finding, ...]:
+    """Whose feet want something under them against what there is, and whose chair stands against the wall against the
+    wall there is. What was never counted is not judged."""
+    people = {verdict.person.id: verdict.person for verdict in found.verdicts.values()}
+    sitting = [people[need.person].name for need in chair_needs(found) if people[need.person].chair.feet_raised]
+    at_wall = [people[need.person].name for need in chair_needs(found) if people[need.person].chair.at_wall]
+    findings = []
+    there = None if store is None else sum(store.count(prop) for prop in _UNDER_FEET)
+    if there is not None and len(sitting) > there:
+        findings.append(
+            Finding(
+                Weight.LOOK,
+                f"{len(sitting) - there} too few under the feet",
+                f"{', '.join(sitting)} sit with the feet raised; there {'is' if there == 1 else 'are'} {there} to put "
+                "them on. A firm folded towel does as well.",
+            )
+        )
+    if room is not None and at_wall and places(room)["wall"] < len(at_wall):
+        findings.append(
+            Finding(
+                Weight.LOOK,
+                f"No wall for every chair in {room.name}",
+                f"The chairs of {', '.join(at_wall)} stand against the wall, and the free wall is {room.wall:g} m. "
+                "Put them back to back with a heavy table, or hold the back of the chair.",
+            )
+        )
+    return tuple(findings)
 
 
 def _people(ids: Sequence[str], names: Mapping[str, str]) -> str:

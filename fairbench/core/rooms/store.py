@@ -97,12 +97,14 @@ class Store:
         return tuple(sorted((line for line in self.lines if line.prop == prop), key=_weight_first))
 
 
-SECOND_CHAIR = "second-chair"
+SECOND_CHAIR, STEP = "second-chair", "step"
 
 
-def spare_chairs(room: Room, people: int) -> Store:
-    """The chairs of a room on which nobody sits, as what they are taken for: to hold on to, or to put a foot on."""
-    return Store((Stock(SECOND_CHAIR, min(MOST_OF_A_KIND, max(0, room.seats - people))),))
+def standing_things(room: Room, people: int) -> Store:
+    """What stands in a room and is taken for an exercise: the chairs on which nobody of so many sits, to hold on to or
+    to put a foot on, and its fixed steps."""
+    spare = min(MOST_OF_A_KIND, max(0, room.seats - people))
+    return Store((Stock(SECOND_CHAIR, spare), Stock(STEP, room.steps)))
 
 
 def together(stores: Iterable[Store]) -> Store:

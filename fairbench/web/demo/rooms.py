@@ -3,7 +3,8 @@
 from fairbench.core.rooms.room import Chair, Floor, Room, WallSide
 from fairbench.core.rooms.store import Stock
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.people import things_actions
+from fairbench.web.people import health_actions, things_actions
+from fairbench.web.people.health_inputs import LoadInput
 from fairbench.web.people.inputs import ChairInput, OwnThingInput
 from fairbench.web.people.models import Participant
 from fairbench.web.rooms import actions
@@ -95,6 +96,14 @@ def own_chairs_and_things(actor: Actor) -> None:
     for name, prop, instead in things:
         person = Participant.objects.get(call_name=name)
         things_actions.add_own_thing(actor, person.id, OwnThingInput(prop=prop, instead=instead))
+    own = (
+        ("Bronwen Sayle", "band-row", "light band, short", "armchair, cushion behind the low back"),
+        ("Dilwyn Farrow", "band-row", "light band", "loop round the left hand"),
+        ("Halvard Moe", "seated-march", "", "feet on the floor before each one; count aloud"),
+    )
+    for name, exercise, load, setting in own:
+        person = Participant.objects.get(call_name=name)
+        health_actions.note_load(actor, person.id, LoadInput(exercise=exercise, load=load, setting=setting))
     for name in ADDRESSES:
         person = Participant.objects.get(call_name=name)
         person.email = f"{name.split()[0].lower()}@brackwater.example"

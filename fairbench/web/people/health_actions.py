@@ -318,13 +318,18 @@ def note_load(actor: Actor, participant_id: UUID, given: LoadInput) -> NotedLoad
     person = _person(actor, participant_id)
     practice_shelf().exercise(given.exercise)
     load = read_load(given.load)
-    if load is None:
-        raise InputError("say what they work against", "load")
+    if load is None and not given.setting:
+        raise InputError("say what they work against, or how it is set up for them", "load")
     person.notedloads.filter(exercise=given.exercise, ended_at=None).update(
         ended_at=timezone.now(), ended_by=actor.user
     )
     row = NotedLoad.objects.create(
-        practice=actor.practice, participant=person, noted_by=actor.user, exercise=given.exercise, load=load.words
+        practice=actor.practice,
+        participant=person,
+        noted_by=actor.user,
+        exercise=given.exercise,
+        load=load.words if load else "",
+        setting=given.setting,
     )
     _done(actor, person, "health.load")
     return row

@@ -127,7 +127,8 @@ class SharingInput(Input):
 
 
 class LoadInput(Input):
-    """What somebody works against in an exercise."""
+    """What somebody works against in an exercise, and how it is set up for them: chair, prop, foot raised."""
 
     exercise: Slug
     load: Annotated[OneLine, Field(max_length=80)] = ""
+    setting: Annotated[OneLine, Field(max_length=100)] = ""

@@ -82,7 +82,7 @@ def health_summary_of(participant: Participant) -> dict[str, Any]:
             for o in participant.overrides.filter(ended_at=None)
         ],
         "loads": [
-            {"id": str(load.id), "exercise": load.exercise, "load": load.load}
+            {"id": str(load.id), "exercise": load.exercise, "load": load.words}
             for load in participant.notedloads.filter(ended_at=None)
         ],
         "sharing": [

@@ -71,7 +71,7 @@ _KINDS: Mapping[type[models.HealthRow], Callable[[Any], str]] = {
     models.HealthEvent: lambda row: f"{row.kind}, {row.happened_on:%-d %b %Y}",
     models.Clearance: lambda row: f"{row.who}: {row.said}",
     models.Override: _override,
-    models.NotedLoad: lambda row: load_words(row.exercise, row.load),
+    models.NotedLoad: lambda row: load_words(row.exercise, row.words),
     models.NotedSharing: lambda row: sharing_words(row.how, row.side, row.exercise),
     models.NotedSide: lambda row: side_words(row.kind, row.side, row.exercise),
 }

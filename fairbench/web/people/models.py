@@ -315,10 +315,17 @@ class NotedSharing(HealthRow):
 
 
 class NotedLoad(HealthRow):
-    """What somebody works against in an exercise, as it is said; the newest of each exercise holds."""
+    """What somebody works against in an exercise, as it is said, and how it is set up for them; the newest of each
+    exercise holds."""
 
     exercise = models.SlugField(max_length=60)
-    load = models.CharField(max_length=80)
+    load = models.CharField(max_length=80, blank=True)
+    setting = models.CharField(max_length=100, blank=True)
+
+    @property
+    def words(self) -> str:
+        """``light band; armchair, left foot on a block``."""
+        return "; ".join(filter(None, (self.load, self.setting)))
 
     class Meta(HealthRow.Meta):
         constraints = (

@@ -7,7 +7,7 @@ from typing import Any
 from fairbench.core.formats.room_doc import read_room, room_document
 from fairbench.core.rooms.room import Room as CoreRoom
 from fairbench.core.rooms.store import Stock as CoreStock
-from fairbench.core.rooms.store import Store, spare_chairs, together
+from fairbench.core.rooms.store import Store, standing_things, together
 
 from .models import Room, Stock
 
@@ -33,10 +33,10 @@ def store_of(room: Room | None) -> Store:
 
 
 def in_room(room: Room | None, people: int) -> Store:
-    """What is kept in a room, with the chairs on which none of so many people sits."""
+    """What is kept in a room, with the chairs on which none of so many people sits and the fixed steps."""
     if room is None:
         return Store()
-    return together((store_of(room), spare_chairs(core_room(room), people)))
+    return together((store_of(room), standing_things(core_room(room), people)))
 
 
 def at_hand(room: Room | None, people: int) -> Store | None:
@@ -47,5 +47,5 @@ def at_hand(room: Room | None, people: int) -> Store | None:
         return None
     there = [row for row in rows if row.room_id is not None]
     own = [row for row in rows if row.room_id is None]
-    spare = Store() if room is None else spare_chairs(core_room(room), people)
+    spare = Store() if room is None else standing_things(core_room(room), people)
     return together((core_store(there), core_store(own), spare))

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from fairbench.core.body.reach_of import Reach
 from fairbench.core.checks.findings import Weight
-from fairbench.core.checks.room import check_chairs, check_things
+from fairbench.core.checks.room import check_chairs, check_places_of_chairs, check_things
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import load_shelf
@@ -16,7 +16,7 @@ from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.rooms.room import Chair, Room
-from fairbench.core.rooms.store import Stock, Store, spare_chairs
+from fairbench.core.rooms.store import Stock, Store, standing_things
 from fairbench.core.sides import First, Side
 from fairbench.core.things.announce import announced, place_advice, space_words
 from fairbench.core.things.chairs import chair_needs
@@ -76,10 +76,23 @@ def test_a_room_whose_chairs_were_never_counted_is_not_judged() -> None:
     assert check_chairs(found, None) == ()
 
 
+def test_feet_and_chairs_at_the_wall_have_their_place_or_are_told() -> None:
+    people = [replace(one, chair=ChairFacts(feet_raised=True, at_wall=True)) for one in (ADA, BO)]
+    found = found_of(people, *SEATED)
+    feet, wall = check_places_of_chairs(found, Room("Hall", 8, 6, smooth_wall=1.2), Store((Stock("block", 1),)))
+    assert (feet.title, wall.title) == ("1 too few under the feet", "No wall for every chair in Hall")
+    assert "Ada, Bo sit with the feet raised" in feet.detail
+    enough = Store((Stock("block", 1), Stock("stool", 1)))
+    assert check_places_of_chairs(found, Room("Hall", 8, 6, smooth_wall=2.4), enough) == ()
+    assert check_places_of_chairs(found, None, None) == ()
+    assert check_places_of_chairs(found_of(people, "wall-push"), Room("Hall", 8, 6), Store()) == ()
+
+
 def test_chairs_on_which_nobody_sits_can_be_taken_for_something_else() -> None:
     room = Room("Hall", 8, 6, chairs=(Chair("stacking chair", 9), Chair("armchair", 2, True)))
-    assert spare_chairs(room, 8).count("second-chair") == 3
-    assert spare_chairs(room, 20).count("second-chair") == 0
+    assert standing_things(room, 8).count("second-chair") == 3
+    assert standing_things(room, 20).count("second-chair") == 0
+    assert standing_things(Room("Hall", 8, 6, steps=2), 0).count("step") == 2
 
 
 def test_a_shortage_names_whom_it_hits_and_is_graver_where_it_is_not_only_the_instructor() -> None:

@@ -111,7 +111,7 @@ def load(request: HttpRequest, participant_id: UUID) -> HttpResponse:
 
     def change(actor: Actor) -> str:
         row = health_actions.note_load(actor, participant_id, LoadInput.read(request.POST))
-        return f"Saved: {load_words(row.exercise, row.load)}."
+        return f"Saved: {load_words(row.exercise, row.words)}."
 
     return _changed(request, participant_id, change)
 

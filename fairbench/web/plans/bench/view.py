@@ -12,6 +12,7 @@ from fairbench.core.checks import (
     check_bases,
     check_chairs,
     check_people,
+    check_places_of_chairs,
     check_sides,
     check_stand_ins,
     check_things,
@@ -331,6 +332,7 @@ def bench_view(
             *check_things(found, _short(found, around), stock),
             *check_stand_ins(found, stock),
             *check_chairs(found, around.room),
+            *check_places_of_chairs(found, around.room, around.store),
         ]
     )
     shown = tuple(

@@ -26,7 +26,7 @@ from fairbench.core.plan.timeline import ItemTime, StepKind
 from fairbench.core.things.set_out import set_out as set_out_of
 from fairbench.core.things.stand_ins import StandIn, stand_ins_of
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
-from fairbench.web.plans.floor import small_floor
+from fairbench.web.plans.floor import Floor, small_floor
 from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
 from fairbench.web.plans.packing import carried
 from fairbench.web.plans.surroundings import room_of, surroundings
@@ -155,23 +155,22 @@ def set_out(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     plan = find(Plan, plan_id, *WITH_ROOM)
     _, group, found = _fitted(plan)
     room = room_of(plan)
-    numbers = _places(plan, room, found)
+    floor = _floor(plan, room, found)
+    numbers = {line.id: line.number for line in floor.places} if floor else {}
     names = {person.id: person.name for person in group.people} | {INSTRUCTOR: "You"}
     places = [
         {"number": numbers.get(one.person), "name": names[one.person], "is_you": one.person == INSTRUCTOR, "out": one}
         for one in set_out_of(found, shelf(), core_room(room) if room else None)
     ]
     places.sort(key=lambda place: (not place["is_you"], place["number"] or 0))
-    return render(request, "plans/set_out.html", {"plan": plan, "room": room, "places": places})
+    context = {"plan": plan, "room": room, "places": places, "svg": floor.svg() if floor else ""}
+    return render(request, "plans/set_out.html", context)
 
 
-def _places(plan: Plan, room: Room | None, found: Fit) -> dict[str, int]:
-    """The numbers of everybody's places on the floor, where there is one that holds them."""
+def _floor(plan: Plan, room: Room | None, found: Fit) -> Floor | None:
+    """Everybody's places, where there is a room that holds them."""
     people = list({verdict.person.id: verdict.person for verdict in found.verdicts.values()}.values())
-    if plan.group is None:
-        return {}
-    floor = small_floor(plan.group, room, found.timeline.plan, people)
-    return {line.id: line.number for line in floor.places} if floor else {}
+    return small_floor(plan.group, room, found.timeline.plan, people) if plan.group else None
 
 
 def _rests(item: ItemTime, found: Fit) -> tuple[str, tuple[RestOtherwise, ...]] | None:

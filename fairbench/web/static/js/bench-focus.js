@@ -38,7 +38,8 @@ export function carryFocus(bench) {
     typed = changed ? { id: active.id, value: active.value, chosen: bench().dataset.chosen } : null;
   });
 
-  document.body.addEventListener("htmx:afterSettle", () => {
+  document.body.addEventListener("htmx:afterSettle", (event) => {
+    if (event.target.id !== "bench") return;
     const scroll = document.querySelector(".bench-scroll");
     if (scroll && scrolled) scroll.scrollLeft = scrolled;
     if (typed && bench().dataset.chosen === typed.chosen) {

@@ -70,4 +70,9 @@ export function listenForShelf(bench) {
   document.addEventListener("keydown", (event) => {
     if (event.key === "Escape" && !shelf.hidden) close();
   });
+
+  // A bench that comes while the shelf is open is behind it as well.
+  document.body.addEventListener("htmx:afterSettle", (event) => {
+    if (event.target.id === "bench" && !shelf.hidden) show(true);
+  });
 }
