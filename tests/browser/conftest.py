@@ -178,14 +178,17 @@ OF_THE_WIDTH = ["color-contrast", "target-size", "scrollable-region-focusable", 
 """What a layout between those of the desk and the phone can do wrong, whose markup is theirs."""
 
 
-def faults(page: Page) -> list[str]:
-    """Whatever axe finds wrong, of any weight, on the page as it stands, at three sizes."""
+def faults(page: Page, at_end: bool = False) -> list[str]:
+    """Whatever axe finds wrong, of any weight, on the page as it stands, at three sizes. ``at_end`` scrolls to the end
+    first, where a bar that stays at the lower edge lies over nothing."""
     before = page.viewport_size
     found = []
     if page.evaluate("window.axe === undefined"):
         page.evaluate(AXE)
     for width, height in SIZES:
         page.set_viewport_size({"width": width, "height": height})
+        if at_end:
+            page.evaluate("scrollTo(0, document.documentElement.scrollHeight)")
         only = f", runOnly: {OF_THE_WIDTH}" if (width, height) == SIZES[1] else ""
         told = page.evaluate(f"axe.run(document, {{resultTypes: ['violations']{only}}})")
         found += [
