@@ -103,15 +103,16 @@ def test_each_person_has_a_load_of_their_own(client_in, taught, group) -> None:
     for load in ("1 kg", "1,5 kg"):
         client_in.post(address, {"exercise": "band-row", "load": load})
     client_in.post(address, {"exercise": "band-row", "load": "a lot"})
-    assert score_of(client_in, taught())["items"][0]["loads"] == {str(person.id): "1.5 kg"}
+    meeting = taught()
+    assert score_of(client_in, meeting)["items"][0]["loads"] == {str(person.id): "1.5 kg"}
     assert NotedLoad.objects.filter(participant=person).count() == 2
     assert "Seated row: 1.5 kg" in client_in.get(reverse("people:participant", args=[person.id])).content.decode()
     client_in.post(address, {"exercise": "band-row", "load": "light band", "setting": "armchair, feet on a block"})
     own = "light band; armchair, feet on a block"
-    assert score_of(client_in, taught())["items"][0]["loads"] == {str(person.id): own}
+    assert score_of(client_in, meeting)["items"][0]["loads"] == {str(person.id): own}
     client_in.post(address, {"exercise": "band-row", "setting": "armchair"})
     client_in.post(address, {"exercise": "band-row"})
-    assert score_of(client_in, taught())["items"][0]["loads"] == {str(person.id): "armchair"}
+    assert score_of(client_in, meeting)["items"][0]["loads"] == {str(person.id): "armchair"}
 
 
 def test_somebody_shares_the_work_between_their_sides_in_their_own_way(client_in, taught, group) -> None:
