@@ -1,15 +1,12 @@
 """Changes to somebody's health record, each from a small form on their page."""
 
-from collections.abc import Callable
 from uuid import UUID
 
-from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
+from django.shortcuts import render
 from django.utils import timezone
 from django.views.decorators.http import require_POST
 
-from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import ConditionError
 from fairbench.web.accounts.actor import Actor, Permission, actor_of
@@ -25,6 +22,7 @@ from fairbench.web.people.health_inputs import (
 )
 from fairbench.web.people.models import Condition, Participant
 from fairbench.web.people.person_page import load_words, sharing_words, side_words
+from fairbench.web.people.views.changed import changed
 from fairbench.web.site.find import find
 
 LIMIT = "limit-"
@@ -55,7 +53,7 @@ def declare(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         today = timezone.localdate()
         return f"Added: {load_conditions().words(load_conditions().as_of(given.value(today), today))}."
 
-    return _changed(request, participant_id, change)
+    return changed(request, participant_id, change)
 
 
 @require_POST
@@ -69,7 +67,7 @@ def end(request: HttpRequest, participant_id: UUID) -> HttpResponse:
             raise Http404 from None
         return "Ended from today. It stays in the history."
 
-    return _changed(request, participant_id, change)
+    return changed(request, participant_id, change)
 
 
 @require_POST
@@ -80,7 +78,7 @@ def event(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         row = health_actions.note_event(actor, participant_id, EventInput.read(request.POST))
         return f"Saved: {row.kind}. The screening is to be asked again."
 
-    return _changed(request, participant_id, change)
+    return changed(request, participant_id, change)
 
 
 @require_POST
@@ -91,7 +89,7 @@ def side(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         row = health_actions.note_side(actor, participant_id, SideInput.read(request.POST))
         return f"Saved: {side_words(row.kind, row.side, row.exercise)}."
 
-    return _changed(request, participant_id, change)
+    return changed(request, participant_id, change)
 
 
 @require_POST
@@ -102,7 +100,7 @@ def sharing(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         row = health_actions.note_sharing(actor, participant_id, SharingInput.read(request.POST))
         return f"Saved: {sharing_words(row.how, row.side, row.exercise)}."
 
-    return _changed(request, participant_id, change)
+    return changed(request, participant_id, change)
 
 
 @require_POST
@@ -113,7 +111,7 @@ def load(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         row = health_actions.note_load(actor, participant_id, LoadInput.read(request.POST))
         return f"Saved: {load_words(row.exercise, row.words)}."
 
-    return _changed(request, participant_id, change)
+    return changed(request, participant_id, change)
 
 
 @require_POST
@@ -124,7 +122,7 @@ def clear(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         row = health_actions.clear(actor, participant_id, _advice(request))
         return f"Saved what {row.who} said."
 
-    return _changed(request, participant_id, change)
+    return changed(request, participant_id, change)
 
 
 def _advice(request: HttpRequest) -> AdviceInput:
@@ -132,13 +130,3 @@ def _advice(request: HttpRequest) -> AdviceInput:
     said = {name: value for name, value in request.POST.items() if not name.startswith(LIMIT)}
     limit = {name.removeprefix(LIMIT): value for name, value in request.POST.items() if name.startswith(LIMIT)}
     return AdviceInput.read({**said, "limit": DeclaredInput.read(limit) if limit.get("condition") else None})
-
-
-def _changed(request: HttpRequest, participant_id: UUID, change: Callable[[Actor], str]) -> HttpResponse:
-    """Make a change and go back to the page; a refused one says why, and nothing of it is saved."""
-    find(Participant, participant_id)
-    try:
-        messages.success(request, change(actor_of(request)))
-    except InputError as error:
-        messages.error(request, f"Not saved: {error}.")
-    return redirect("people:participant", participant_id)

@@ -1,21 +1,16 @@
 """What somebody needs of a chair, and what they have at home; each from a small form on their page."""
 
-from collections.abc import Callable
 from uuid import UUID
 
-from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect
 from django.views.decorators.http import require_POST
 
-from fairbench.core.errors import InputError
-from fairbench.web.accounts.actor import Actor, actor_of
+from fairbench.web.accounts.actor import Actor
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people import things_actions
 from fairbench.web.people.health_summary import chair_of
 from fairbench.web.people.inputs import ChairInput, OwnThingInput
-from fairbench.web.people.models import Participant
-from fairbench.web.site.find import find
+from fairbench.web.people.views.changed import changed
 
 
 @require_POST
@@ -26,7 +21,7 @@ def chair(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         person = things_actions.save_chair(actor, participant_id, ChairInput.read(request.POST))
         return f"Saved: {chair_of(person).words or 'any chair will do'}."
 
-    return _changed(request, participant_id, change)
+    return changed(request, participant_id, change)
 
 
 @require_POST
@@ -42,14 +37,4 @@ def own_thing(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         things_actions.add_own_thing(actor, participant_id, given)
         return f"Saved: {name}."
 
-    return _changed(request, participant_id, change)
-
-
-def _changed(request: HttpRequest, participant_id: UUID, change: Callable[[Actor], str]) -> HttpResponse:
-    """Make a change and go back to the page; a refused one says why, and nothing of it is saved."""
-    find(Participant, participant_id)
-    try:
-        messages.success(request, change(actor_of(request)))
-    except InputError as error:
-        messages.error(request, f"Not saved: {error}.")
-    return redirect("people:participant", participant_id)
+    return changed(request, participant_id, change)
