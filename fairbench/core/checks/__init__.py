@@ -1,22 +1,23 @@
-"""Checks of a timeline: one file a family, each a function from a timeline to findings."""
+"""Checks of a plan: one file a family, each rule a function from a situation to findings, registered by its name."""
 
+from . import about, balance, comfort, conflicts, day, load, order, people, room, sides, time
 from .findings import Finding, SuggestedFix, Weight
-from .people import check_bases, check_people
-from .room import check_chairs, check_places_of_chairs, check_stand_ins, check_things
-from .sides import check_sides, side_sums
-from .time import check_time
+from .rules import RULES, CannotJudgeError, Checked, check
+from .sides import side_sums
+from .situation import Situation
+
+FAMILIES = (time, order, load, balance, sides, about, room, people, day, comfort, conflicts)
+"""Every file of rules; they register themselves when they are read."""
 
 __all__ = [
+    "FAMILIES",
+    "RULES",
+    "CannotJudgeError",
+    "Checked",
     "Finding",
+    "Situation",
     "SuggestedFix",
     "Weight",
-    "check_bases",
-    "check_chairs",
-    "check_people",
-    "check_places_of_chairs",
-    "check_sides",
-    "check_stand_ins",
-    "check_things",
-    "check_time",
+    "check",
     "side_sums",
 ]

@@ -13,11 +13,19 @@ _FIGURES = re.compile(r"[\d:.,%]+")
 
 
 class Weight(Ranked):
-    """ALARM must be settled before class, LOOK is worth a look, FINE is good to know."""
+    """ALARM must be settled before class, LOOK should be looked at, FINE could be better."""
 
     ALARM = "alarm"
     LOOK = "look"
     FINE = "fine"
+
+    @property
+    def sure(self) -> str:
+        """How sure it is: must, should or could."""
+        return _SURE[self]
+
+
+_SURE = {Weight.ALARM: "must", Weight.LOOK: "should", Weight.FINE: "could"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,8 +39,13 @@ class SuggestedFix:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """Something the plan should be looked at for: where it is (``item``, ``person``), and what would settle it.
-    ``short_of`` is the prop and size that there is too little of: what would settle that takes a while to try."""
+    """Something the plan should be looked at for: where it is, and what would settle it.
+
+    ``item`` is where it begins and ``items`` are all that it is about; ``person`` whom it is for and ``people`` all
+    whom it hits, by their ids; ``place`` the place in the body; ``seconds`` how long, where that is what is found.
+    ``short_of`` is the prop and size that there is too little of: what would settle that takes a while to try.
+    ``rule`` is the rule that found it.
+    """
 
     weight: Weight
     title: str
@@ -41,6 +54,16 @@ class Finding:
     person: str | None = None
     suggested_fixes: tuple[SuggestedFix, ...] = ()
     short_of: tuple[str, str] | None = None
+    rule: str = ""
+    items: tuple[str, ...] = ()
+    people: tuple[str, ...] = ()
+    place: str = ""
+    seconds: float | None = None
+
+    @property
+    def about(self) -> tuple[str, ...]:
+        """The items that it is about."""
+        return self.items or ((self.item,) if self.item else ())
 
     @property
     def key(self) -> str:

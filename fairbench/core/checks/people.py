@@ -1,56 +1,88 @@
 """People: who waits, whose share is low, and where the base is wrong for many; each with a mend where there is one."""
 
 from collections import Counter
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator
 from itertools import groupby, pairwise
 
 from ..clock import minutes_and_seconds
-from ..exercises.shelf import Shelf
 from ..fit.alternatives import alternatives_for, swap_for
 from ..fit.base_versions import better_base, fitters_of
 from ..fit.share import Share
 from ..fit.verdict import Fit, VerdictKind
-from ..people.conditions import Conditions
 from ..positions import Position
 from ..things.rounds import queues_of
 from .findings import WAITS, Finding, SuggestedFix, Weight
+from .rules import CannotJudgeError, rule
+from .situation import Situation
 
 LONGEST_WAIT = 180.0
 LEAST_SHARE = 0.75
 MANY = 1 / 3
+NOBODY = "nobody is in the group yet"
 TOO_MANY_MOVES = 3
 """So many changes of level more than the group are worth a look."""
 
 
-def check_people(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions) -> tuple[Finding, ...]:
-    """Findings about people, the gravest first."""
-    if not found.timeline.items:
-        return ()
-    findings = list(_queues(found))
-    queue = bool(findings)
-    for share in everyone:
-        person = share.person
+def _talked_to(now: Situation) -> Iterator[Share]:
+    """The shares of those who take part. Raises :class:`CannotJudgeError` where nobody is in the group."""
+    if not now.group.people:
+        raise CannotJudgeError(NOBODY)
+    return (share for share in now.shares if not share.person.talk_first)
+
+
+@rule("talk-first")
+def talk_first(now: Situation) -> Iterator[Finding]:
+    """Somebody with whom to talk before they join: not screened, or an answer that asks for it."""
+    if not now.group.people:
+        raise CannotJudgeError(NOBODY)
+    for person in now.group.people:
         if person.talk_first:
-            findings.append(Finding(Weight.ALARM, f"{person.name}: talk first", person.talk_first, person=person.id))
-            continue
-        moves = _moves_alone(found, share)
+            yield Finding(Weight.ALARM, f"{person.name}: talk first", person.talk_first, person=person.id)
+
+
+@rule("moves-alone")
+def moves_alone(now: Situation) -> Iterator[Finding]:
+    """Somebody who goes up and down, to and fro, while the others stay where they are."""
+    for share in _talked_to(now):
+        moves = _moves_alone(now.found, share)
         if moves is not None:
-            findings.append(moves)
-        waits = share.longest_wait > LONGEST_WAIT
-        idle = any(verdict.working < 1 for verdict in found.of_person(person.id))
-        if not idle and share.part < LEAST_SHARE:
-            title = f"{person.name} has something to do for {share.part:.0%} of the work"
+            yield moves
+
+
+@rule("waits")
+def waits(now: Situation) -> Iterator[Finding]:
+    """Somebody waits over three minutes at a stretch."""
+    for share in _talked_to(now):
+        if _is_idle(now, share) and share.longest_wait > LONGEST_WAIT:
+            yield _left_out(now, share, waits=True)
+
+
+@rule("low-share")
+def low_share(now: Situation) -> Iterator[Finding]:
+    """Somebody has something to do for less than three quarters of the work."""
+    queue = any(True for _ in queue_findings(now))
+    for share in _talked_to(now):
+        if share.part >= LEAST_SHARE:
+            continue
+        if not _is_idle(now, share):
+            title = f"{share.person.name} has something to do for {share.part:.0%} of the work"
             detail = "The ways from place to place, which the others need not go, take the rest of their time."
             if queue:
                 detail = "They wait their turn for the rest of their time."
-            findings.append(Finding(Weight.ALARM, title, detail, person=person.id))
-        elif waits or share.part < LEAST_SHARE:
-            findings.append(_left_out(found, share, waits, everyone, shelf, conditions))
-    return tuple(findings)
+            yield Finding(Weight.ALARM, title, detail, person=share.person.id)
+        elif share.longest_wait <= LONGEST_WAIT:
+            yield _left_out(now, share, waits=False)
 
 
-def _queues(found: Fit) -> Iterator[Finding]:
+def _is_idle(now: Situation, share: Share) -> bool:
+    """Whether somebody has nothing to do in some item, or on one side of it, or waits long for another reason."""
+    return share.longest_wait > LONGEST_WAIT or any(v.working < 1 for v in now.found.of_person(share.person.id))
+
+
+@rule("queue")
+def queue_findings(now: Situation) -> Iterator[Finding]:
     """Items in which people wait for their turn at one thing, and what it would take to give each the whole of it."""
+    found = now.found
     rounds = {queue.item: queue for queue in queues_of(found)}
     for time in found.timeline.items:
         turns = [found.turn(verdict) for verdict in found.of_item(time.item.id) if verdict.working]
@@ -86,10 +118,9 @@ def _changes(places: Iterable[Position]) -> int:
     return sum(a is not b for a, b in pairwise(place.level for place in places))
 
 
-def _left_out(
-    found: Fit, share: Share, waits: bool, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions
-) -> Finding:
+def _left_out(now: Situation, share: Share, waits: bool) -> Finding:
     """Somebody waits long or has little to do: where it begins, why, and what would give them more."""
+    found, shelf, conditions = now.found, now.shelf, now.conditions
     person = share.person
     idle = [v for v in found.of_person(person.id) if v.working < 1]
     times = {time.item.id: time for time in found.timeline.items}
@@ -99,8 +130,7 @@ def _left_out(
     else:
         title = f"{person.name} has something to do for {share.part:.0%} of the work"
     reason = worst.reason or "One side rests where the whole group works."
-    everybody = tuple(other.person for other in everyone)
-    swap = swap_for(person, times[worst.item], found, everybody, shelf, conditions)
+    swap = swap_for(person, times[worst.item], found, now.group.people, shelf, conditions)
     suggested_fixes = []
     if swap is not None:
         words = f"Replace it with {swap.exercise.name}, for all: {person.name} then has {swap.share:.0%}"
@@ -128,13 +158,16 @@ def _left_out(
     return Finding(Weight.ALARM, title, detail, worst.item, person.id, tuple(suggested_fixes))
 
 
-def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions: Conditions) -> tuple[Finding, ...]:
+@rule("wrong-base")
+def wrong_base(now: Situation) -> Iterator[Finding]:
     """Items whose base is wrong for more than a third of the group, with the version that suits more of them."""
-    people = tuple(share.person for share in everyone if not share.person.talk_first)
+    if not now.group.people:
+        raise CannotJudgeError(NOBODY)
+    found, everyone = now.found, now.group.people
+    people = tuple(person for person in everyone if not person.talk_first)
     planned = frozenset(time.exercise.id for time in found.timeline.items)
     differing = Counter(v.item for v in found.verdicts.values() if v.differs and not v.person.talk_first)
-    findings = []
-    fitters = fitters_of(people, shelf, conditions, planned)
+    fitters = fitters_of(people, now.shelf, now.conditions, planned)
     for time in found.timeline.items:
         differ = differing[time.item.id]
         if not people or differ <= len(everyone) * MANY:
@@ -150,5 +183,4 @@ def check_bases(found: Fit, everyone: Sequence[Share], shelf: Shelf, conditions:
         if new > differ / 2 and time.exercise.for_newcomer(time.version) is not time.version:
             start = time.exercise.for_newcomer(time.version).name
             detail = f"{new} are new to it and start with {start}; {time.version.name} can wait for another week."
-        findings.append(Finding(Weight.LOOK, title, detail, time.item.id, suggested_fixes=suggested_fixes))
-    return tuple(findings)
+        yield Finding(Weight.LOOK, title, detail, time.item.id, suggested_fixes=suggested_fixes)

@@ -1,11 +1,14 @@
 """Left and right: how much each side works by region, and what is uneven without a reason."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..exercises.aim import Region
 from ..plan.timeline import StepKind, Timeline
 from ..sides import Side, Sides
 from .findings import Finding, Weight
+from .rules import rule
+from .situation import Situation
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,15 +43,14 @@ def side_sums(timeline: Timeline) -> tuple[SideSums, ...]:
     return tuple(SideSums(region, *row) for region, row in sums.items())
 
 
-def check_sides(timeline: Timeline) -> tuple[Finding, ...]:
-    """A finding for each item in which one side does more and no note says why."""
-    return tuple(
-        Finding(
-            Weight.LOOK,
-            f"{time.exercise.name}: one side does more",
-            "Write into its note why, or let both sides do the same.",
-            time.item.id,
-        )
-        for time in timeline.items
-        if (time.dose.more or time.dose.sides is Sides.ONE_SIDE) and not time.item.note.strip()
-    )
+@rule("one-side-more")
+def one_side_more(now: Situation) -> Iterator[Finding]:
+    """An item in which one side does more and no note says why."""
+    for time in now.timeline.items:
+        if (time.dose.more or time.dose.sides is Sides.ONE_SIDE) and not time.item.note.strip():
+            yield Finding(
+                Weight.LOOK,
+                f"{time.exercise.name}: one side does more",
+                "Write into its note why, or let both sides do the same.",
+                time.item.id,
+            )

@@ -1,5 +1,7 @@
 """Time: over or under, a block out of its share, talk and transfers that eat the class."""
 
+from collections.abc import Iterator
+
 from ..clock import minutes_and_seconds, span
 from ..dose.tempo import faster_than_safe
 from ..dose.work import Repetitions
@@ -7,21 +9,17 @@ from ..exercises.aim import BlockKind
 from ..plan.points import has_ranges
 from ..plan.shares import SHORTEST_WARM_UP, share_bounds
 from ..plan.timeline import StepKind, Timeline
-from .findings import Finding, SuggestedFix, Weight, gravest_first
+from .findings import Finding, SuggestedFix, Weight
+from .rules import rule
+from .situation import Situation
 
 SHORT_CLASS = 20 * 60.0
 """Seconds. A class no longer than this is not held to all that a whole one has. Our own assumption."""
 _NOT_IN_A_SHORT_ONE = frozenset({BlockKind.SETTLE, BlockKind.STRETCH, BlockKind.CLOSE})
 SLACK = 60.0
 """Seconds over that nobody minds; five times as much may be left over."""
-
-
-def check_time(timeline: Timeline) -> tuple[Finding, ...]:
-    """Findings about time, the gravest first. None for an empty plan."""
-    if not timeline.items:
-        return ()
-    found = [*_length(timeline), *_shares(timeline), *_talk(timeline), *_tempo(timeline)]
-    return gravest_first(found)
+LATEST_START = 120.0
+"""Seconds after which the first movement is late in any class."""
 
 
 def _to_the_time(timeline: Timeline, over: bool) -> tuple[SuggestedFix, ...]:
@@ -34,36 +32,64 @@ def _to_the_time(timeline: Timeline, over: bool) -> tuple[SuggestedFix, ...]:
     return tuple(fixes)
 
 
-def _length(timeline: Timeline) -> list[Finding]:
-    over = timeline.over
-    if not timeline.plan.purpose.is_led:
-        return []
-    if over > 0:
-        weight = Weight.ALARM if over > SLACK else Weight.LOOK
+@rule("over-time")
+def over_time(now: Situation) -> Iterator[Finding]:
+    """The class is longer than it is booked for."""
+    timeline, over = now.timeline, now.timeline.over
+    if over > 0 and timeline.plan.purpose.is_led:
         longest = max((i for i in timeline.items if i.kind is not BlockKind.CLOSE), key=lambda i: i.total, default=None)
         hint = f" {longest.exercise.name} is the longest at {minutes_and_seconds(longest.total)}." if longest else ""
-        return [
-            Finding(
-                weight,
-                f"{minutes_and_seconds(over)} over",
-                f"The class is booked for {timeline.plan.length_min} min.{hint}",
-                longest.item.id if longest else None,
-                suggested_fixes=_to_the_time(timeline, over=True),
-            )
-        ]
-    if over < -5 * SLACK:
-        return [
-            Finding(
-                Weight.LOOK,
-                f"{minutes_and_seconds(-over)} to spare",
-                f"The class is booked for {timeline.plan.length_min} min; there is room for more.",
-                suggested_fixes=_to_the_time(timeline, over=False),
-            )
-        ]
-    return []
+        yield Finding(
+            Weight.ALARM if over > SLACK else Weight.LOOK,
+            f"{minutes_and_seconds(over)} over",
+            f"The class is booked for {timeline.plan.length_min} min.{hint}",
+            longest.item.id if longest else None,
+            suggested_fixes=_to_the_time(timeline, over=True),
+            seconds=over,
+        )
 
 
-def _shares(timeline: Timeline) -> list[Finding]:
+@rule("time-to-spare")
+def time_to_spare(now: Situation) -> Iterator[Finding]:
+    """Five minutes or more of the booked time are left over."""
+    over = now.timeline.over
+    if over < -5 * SLACK and now.plan.purpose.is_led:
+        yield Finding(
+            Weight.LOOK,
+            f"{minutes_and_seconds(-over)} to spare",
+            f"The class is booked for {now.plan.length_min} min; there is room for more.",
+            suggested_fixes=_to_the_time(now.timeline, over=False),
+            seconds=-over,
+        )
+
+
+@rule("no-warm-up")
+def no_warm_up(now: Situation) -> Iterator[Finding]:
+    """No warm-up, or one of under five minutes."""
+    yield from (one for kind, short, one in _shares(now.timeline) if kind is BlockKind.WARM_UP and short)
+
+
+@rule("no-close")
+def no_close(now: Situation) -> Iterator[Finding]:
+    """Nothing to close with, or too little of it."""
+    yield from (one for kind, short, one in _shares(now.timeline) if kind is BlockKind.CLOSE and short)
+
+
+@rule("short-block")
+def short_block(now: Situation) -> Iterator[Finding]:
+    """A block that takes less of the class than is usual."""
+    own = (BlockKind.WARM_UP, BlockKind.CLOSE)
+    yield from (one for kind, short, one in _shares(now.timeline) if kind not in own and short)
+
+
+@rule("long-block")
+def long_block(now: Situation) -> Iterator[Finding]:
+    """A block that takes more of the class than is usual."""
+    yield from (one for _, short, one in _shares(now.timeline) if not short)
+
+
+def _shares(timeline: Timeline) -> Iterator[tuple[BlockKind, bool, Finding]]:
+    """Blocks out of their usual share: which kind, whether it is short, and the finding."""
     purpose = timeline.plan.purpose
     length = timeline.plan.length_min * 60.0
     # A block that the instructor left out is not missed; a warm-up always is.
@@ -74,7 +100,6 @@ def _shares(timeline: Timeline) -> list[Finding]:
     about = dict.fromkeys(BlockKind, 0.0)
     for item in timeline.items:
         about[item.kind] += item.transfer
-    found = []
     for kind, seconds in totals.items():
         low, high = share_bounds(kind, length)
         if not purpose.shares_time and kind not in always:
@@ -82,38 +107,56 @@ def _shares(timeline: Timeline) -> list[Finding]:
         if length <= SHORT_CLASS and kind in _NOT_IN_A_SHORT_ONE and seconds < low:
             continue
         usual = f"Usual here: {span(low, high)}."
+        items = tuple(item.item.id for item in timeline.items if item.kind is kind)
         if seconds < low:
             short = "No" if not seconds else "Short"
             weight = Weight.ALARM if kind is BlockKind.WARM_UP and seconds < SHORTEST_WARM_UP else Weight.LOOK
-            found.append(Finding(weight, f"{short} {kind.words}", f"It takes {minutes_and_seconds(seconds)}. {usual}"))
+            words = f"It takes {minutes_and_seconds(seconds)}. {usual}"
+            yield kind, True, Finding(weight, f"{short} {kind.words}", words, items=items, seconds=seconds)
         elif seconds - about[kind] > high:  # getting there and back up does not make a block long
-            found.append(
-                Finding(Weight.LOOK, f"Long {kind.words}", f"It takes {minutes_and_seconds(seconds)}. {usual}")
-            )
-    return found
+            words = f"It takes {minutes_and_seconds(seconds)}. {usual}"
+            yield kind, False, Finding(Weight.LOOK, f"Long {kind.words}", words, items=items, seconds=seconds)
 
 
-def _talk(timeline: Timeline) -> list[Finding]:
-    if not timeline.plan.purpose.minds_talk:
-        return []
-    parts = timeline.parts()
+@rule("much-talk")
+def much_talk(now: Situation) -> Iterator[Finding]:
+    """Explaining and getting about take more than a third of the class."""
+    if not now.plan.purpose.minds_talk:
+        return
+    parts = now.timeline.parts()
     talk = parts[StepKind.EXPLAIN] + parts[StepKind.TRANSFER]
-    if talk * 3 <= timeline.total:
-        return []
-    return [
-        Finding(
+    if talk * 3 > now.timeline.total:
+        yield Finding(
             Weight.LOOK,
             "A third is talk and transfers",
             f"Explaining takes {minutes_and_seconds(parts[StepKind.EXPLAIN])}, "
             f"getting about {minutes_and_seconds(parts[StepKind.TRANSFER])}.",
+            seconds=talk,
         )
-    ]
 
 
-def _tempo(timeline: Timeline) -> list[Finding]:
+@rule("late-start")
+def late_start(now: Situation) -> Iterator[Finding]:
+    """The first movement comes after a tenth of the class, or after two minutes, whichever is the sooner."""
+    if not now.plan.purpose.minds_talk:
+        return
+    first = next((step for step in now.timeline.steps if step.kind is StepKind.WORK), None)
+    latest = min(LATEST_START, now.plan.length_min * 60 / 10)
+    if first is not None and first.start > latest:
+        yield Finding(
+            Weight.LOOK,
+            f"The first movement comes at {minutes_and_seconds(first.start)}",
+            f"Until {minutes_and_seconds(latest)} nobody minds. Say the rest while they move.",
+            first.item,
+            seconds=first.start,
+        )
+
+
+@rule("too-quick")
+def too_quick(now: Situation) -> Iterator[Finding]:
     """An alarm for each that nobody chose; those that somebody chose are named together, once."""
-    found, chosen = [], []
-    for item in timeline.items:
+    chosen = []
+    for item in now.timeline.items:
         if not isinstance(item.dose.work, Repetitions):
             continue
         tempo, safe = item.dose.work.tempo, item.version.safe_seconds
@@ -124,9 +167,9 @@ def _tempo(timeline: Timeline) -> list[Finding]:
             chosen.append((item, words))
         else:
             title = f"{item.exercise.name} is too quick"
-            found.append(Finding(Weight.ALARM, title, f"A repetition takes {words}.", item.item.id))
+            yield Finding(Weight.ALARM, title, f"A repetition takes {words}.", item.item.id)
     if chosen:
         names = "; ".join(f"{item.exercise.name}: {words}" for item, words in chosen)
         title = "Quicker than is usual, as you chose" if len(chosen) > 1 else f"{chosen[0][0].exercise.name} is quick"
-        found.append(Finding(Weight.LOOK, title, f"You chose this tempo. {names}.", chosen[0][0].item.id))
-    return found
+        ids = tuple(item.item.id for item, _ in chosen)
+        yield Finding(Weight.LOOK, title, f"You chose this tempo. {names}.", ids[0], items=ids)

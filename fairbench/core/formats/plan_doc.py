@@ -45,6 +45,7 @@ class ItemDoc(Doc):
     extra: bool = Field(default=False, description="Left out first when time runs out.")
     bracket: str = Field(default="", description="The id of the bracket that it stands in.")
     optional: bool = Field(default=False, description="Offered: who likes watches.")
+    locked: bool = Field(default=False, description="Changed by hand only: no mend and no shortening touches it.")
     beside: str = Field(default="", description="A second version of the exercise, shown next to the first.")
     steps: list[str] = Field(default_factory=list, description="What a repetition goes through, said in this order.")
     stand_ins: dict[str, int] = Field(
@@ -106,6 +107,7 @@ class PlanDoc(Doc):
     brackets: list[BracketDoc] = Field(default_factory=list)
     lines: list[LineDoc] = Field(default_factory=list)
     dismissed: list[str] = Field(default_factory=list, max_length=100, description="Findings that were put aside.")
+    because: dict[str, str] = Field(default_factory=dict, max_length=100, description="Why they were put aside.")
     blocks: list[BlockDoc]
     exercises: list[ExerciseDoc] = Field(default_factory=list, max_length=MAX_ITEMS)
     """Exercises of the plan that ship with nobody: a practice's own, whole, so that the file can be read anywhere."""
@@ -193,6 +195,7 @@ def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors
         purpose=doc.purpose,
         laid_out=doc.laid_out,
         dismissed=frozenset(doc.dismissed),
+        because=tuple(sorted((key, why) for key, why in doc.because.items() if key in doc.dismissed)),
     )
 
 
@@ -248,6 +251,8 @@ def _apart(plan: Plan) -> dict[str, Any]:
         said["lines"] = [_line_document(line) for line in plan.lines]
     if plan.dismissed:
         said["dismissed"] = sorted(plan.dismissed)
+    if plan.because:
+        said["because"] = dict(plan.because)
     return said
 
 
@@ -322,6 +327,7 @@ def _item(doc: ItemDoc, place: str, shelf: Shelf | None, successors: Successors)
             tuple(doc.steps),
             doc.meanwhile,
             tuple(sorted(doc.stand_ins.items())),
+            doc.locked,
         )
     except InputError as error:
         raise error.within(place) from None
@@ -365,4 +371,6 @@ def _item_document(item: Item) -> dict[str, Any]:
         document["meanwhile"] = item.meanwhile
     if item.stand_ins:
         document["stand_ins"] = dict(item.stand_ins)
+    if item.locked:
+        document["locked"] = True
     return document

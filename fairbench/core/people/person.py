@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 
 from ..errors import PlanError
 from ..sides import First, Side
+from .budgets import OwnBudget
 from .chair import ANY_CHAIR, ChairFacts
 from .conditions import Declared
 from .own_sides import OwnSharing, OwnSide, side_of
@@ -33,8 +34,8 @@ class Person:
     before joining, if one does. ``overrides`` is what the instructor decided against the fit. ``known`` are the
     exercises that they were taught before; None where nobody keeps it, which makes nobody new. ``own_sides`` are
     their weaker and affected sides, where noted, ``own_sharing`` how they share work between the sides otherwise than
-    planned, ``loads`` what they work against, in words by exercise, and ``chair``
-    what they need of a chair.
+    planned, ``loads`` what they work against, in words by exercise, ``chair``
+    what they need of a chair, and ``budgets`` the minutes that they have for what tires them.
     """
 
     id: str
@@ -48,6 +49,7 @@ class Person:
     own_sharing: tuple[OwnSharing, ...] = ()
     loads: Mapping[str, str] = field(default_factory=dict, hash=False)
     chair: ChairFacts = ANY_CHAIR
+    budgets: tuple[OwnBudget, ...] = ()
 
     def own_side(self, kind: First, exercise: str) -> Side | None:
         """Their weaker or affected side in an exercise; None where it is not known."""

@@ -35,7 +35,8 @@ class Item:
     version shown next to the first, seated beside standing. ``steps`` are what a repetition goes through in order,
     said one after another: fingers, wrist, forearm, shoulder, gaze. ``meanwhile`` is what those do who leave an
     optional item to the others, as ``exercise/version``; empty where they watch. ``stand_ins`` are
-    props with how many take what a household has instead: the instructor first, then those who come last.
+    props with how many take what a household has instead: the instructor first, then those who come last. What is
+    ``locked`` is changed by hand only: no mend and no shortening touches it.
     """
 
     id: str
@@ -51,6 +52,7 @@ class Item:
     steps: tuple[str, ...] = ()
     meanwhile: str = ""
     stand_ins: tuple[tuple[str, int], ...] = ()
+    locked: bool = False
 
     def __post_init__(self) -> None:
         if len(dict(self.stand_ins)) < len(self.stand_ins) or any(
@@ -95,7 +97,7 @@ class Plan:
     0 for none; everyone starts in ``start`` and ends in ``end``, which is the same where it is None. ``brackets`` hold
     items together, ``lines`` are what is no exercise. ``purpose`` is what the class is for,
     ``laid_out`` says that everything lies ready at its place beforehand instead of being fetched on the way, and
-    ``dismissed`` the findings that the instructor put aside, by their key.
+    ``dismissed`` the findings that the instructor put aside, by their key, with ``because`` why, where it was said.
     """
 
     name: str
@@ -110,6 +112,7 @@ class Plan:
     purpose: Purpose = Purpose.FULL
     dismissed: frozenset[str] = frozenset()
     laid_out: bool = False
+    because: tuple[tuple[str, str], ...] = ()
 
     def __post_init__(self) -> None:
         if not self.name.strip():

@@ -49,4 +49,4 @@ def fit_points(plan: Plan, group: Group, shelf: Shelf) -> Plan:
 
 
 def _picked(item: Item, share: float) -> Item:
-    return item if item.dose is None else replace(item, dose=at_share(item.dose, share))
+    return item if item.dose is None or item.locked else replace(item, dose=at_share(item.dose, share))

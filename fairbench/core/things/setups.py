@@ -96,10 +96,10 @@ def fewer_changes(plan: Plan, shelf: Shelf, group: Group) -> Reordered | None:
 
 
 def _moves(plan: Plan) -> Iterator[Plan]:
-    """Every plan in which one item that stands in no bracket is elsewhere in its block."""
+    """Every plan in which one item that stands in no bracket, and is not locked, is elsewhere in its block."""
     for number, block in enumerate(plan.blocks):
         for place, item in enumerate(block.items):
-            if item.bracket:
+            if item.bracket or item.locked:
                 continue
             rest = (*block.items[:place], *block.items[place + 1 :])
             for to in range(len(rest) + 1):

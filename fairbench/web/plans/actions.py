@@ -22,7 +22,7 @@ from fairbench.web.people.models import Group
 from fairbench.web.rooms.models import Room
 
 from .adapter import core_group, core_plan, range_start, shelf
-from .models import WITH_ROOM, Plan, PlanRevision
+from .models import WITH_ROOM, Plan, PlanRevision, PutAside
 from .starts import PAST_CLASS, plan_of_class
 
 DETAILS = {
@@ -210,6 +210,25 @@ def edit(
     plan.save(update_fields=["head", "newest", "name", "changed_at"])
     actor.audit("plan.edit", plan.id)
     return Edited(plan, value, notice)
+
+
+@transaction.atomic
+def put_aside(actor: Actor, rule: str, group: Group | None, reason: str) -> PutAside:
+    """A rule of the checks is not told any more, for a group or for all plans. Said again, the reason is renewed."""
+    actor.require(Permission.PLANS)
+    row, _ = PutAside.objects.update_or_create(
+        practice=actor.practice, rule=rule, group=group, defaults={"reason": reason, "user": actor.user}
+    )
+    actor.audit("rule.put_aside", row.id)
+    return row
+
+
+@transaction.atomic
+def tell_again(actor: Actor, row_id: UUID) -> None:
+    """A rule that was put aside is told again; nothing happens where it is already."""
+    actor.require(Permission.PLANS)
+    if PutAside.objects.filter(id=row_id).delete()[0]:
+        actor.audit("rule.tell_again", row_id)
 
 
 def undo(actor: Actor, plan_id: UUID, seen: int) -> Edited:

@@ -63,6 +63,23 @@ class FloorPlaces(PracticeModel):
         )
 
 
+class PutAside(PracticeModel):
+    """A rule of the checks that is not to be told any more, for a group or, without one, for all plans of the practice;
+    with the reason that the instructor gave."""
+
+    rule = models.SlugField(max_length=60)
+    group = models.ForeignKey("people.Group", null=True, on_delete=models.PROTECT, related_name="put_aside")
+    reason = models.CharField(max_length=200)
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("at",)
+        constraints = (
+            models.UniqueConstraint(fields=["practice", "rule", "group"], name="put_aside_once", nulls_distinct=False),
+        )
+
+
 class PackTick(PracticeModel):
     """Of what is carried on a day, whether a thing is out of the cupboard, and back in it."""
 

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from fairbench.core.checks import Weight, check_bases, check_people
+from fairbench.core.checks import Weight
 from fairbench.core.checks.people import LEAST_SHARE, LONGEST_WAIT
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.alternatives import alternatives_for, swap_for
@@ -25,6 +25,7 @@ from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.plan.plan import change as change_item
 from fairbench.core.positions import Level
 from fairbench.core.sides import Side
+from tests.core.checks.asked import PEOPLE, of_fit
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
@@ -50,7 +51,7 @@ def fitted(plan: Plan, *people: Person):
 
 def people_findings(plan: Plan, *people: Person):
     found = fitted(plan, *people)
-    return check_people(found, shares(found, people), SHELF, CONDITIONS)
+    return of_fit(found, *PEOPLE)
 
 
 def test_nobody_is_left_out_and_nothing_is_said() -> None:
@@ -162,7 +163,7 @@ def test_a_floor_exercise_may_be_stood_in_for_on_the_floor() -> None:
 def test_a_base_that_is_wrong_for_over_a_third(sore: int, said: bool) -> None:
     people = tuple(somebody(f"P{n}", *(SORE if n < sore else ())) for n in range(4))
     found = fitted(plan_of("arm-sweep", "heel-raise"), *people)
-    findings = check_bases(found, shares(found, people), SHELF, CONDITIONS)
+    findings = of_fit(found, "wrong-base")
     assert bool(findings) is said
     for finding in findings:
         assert finding.item == "i0"
@@ -198,12 +199,12 @@ DECLARED = st.sampled_from(
         Declared("parkinsons"),
     ]
 )
-PEOPLE = st.lists(st.lists(DECLARED, max_size=3, unique_by=lambda one: one.condition), min_size=1, max_size=4)
+SOME_PEOPLE = st.lists(st.lists(DECLARED, max_size=3, unique_by=lambda one: one.condition), min_size=1, max_size=4)
 EXERCISES = st.lists(st.sampled_from(sorted(SHELF.exercises)), min_size=1, max_size=5, unique=True)
 
 
 @settings(max_examples=25)
-@given(EXERCISES, PEOPLE)
+@given(EXERCISES, SOME_PEOPLE)
 def test_what_is_kept_is_what_would_be_found_anew(exercises, profiles) -> None:
     people = tuple(somebody(f"P{n}", *declared) for n, declared in enumerate(profiles))
     plan = plan_of(*exercises)
@@ -218,7 +219,7 @@ def test_what_is_kept_is_what_would_be_found_anew(exercises, profiles) -> None:
 
 
 @settings(max_examples=25)
-@given(EXERCISES, PEOPLE)
+@given(EXERCISES, SOME_PEOPLE)
 def test_shares_stay_within_bounds_and_add_up(exercises, profiles) -> None:
     people = tuple(somebody(f"P{n}", *declared) for n, declared in enumerate(profiles))
     found = fitted(plan_of(*exercises), *people)
@@ -234,7 +235,7 @@ def test_shares_stay_within_bounds_and_add_up(exercises, profiles) -> None:
 
 
 @settings(max_examples=15)
-@given(EXERCISES, PEOPLE)
+@given(EXERCISES, SOME_PEOPLE)
 def test_fairer_bases_never_make_it_less_fair(exercises, profiles) -> None:
     people = tuple(somebody(f"P{n}", *declared) for n, declared in enumerate(profiles))
     plan = plan_of(*exercises)
@@ -264,20 +265,20 @@ def test_whoever_goes_up_and_down_alone_is_a_finding_and_it_comes_off_their_shar
     assert others.part == 1
     assert alone.part < 0.8
     assert alone.working < others.working
-    findings = check_people(found, shares(found, (walker,)), SHELF, CONDITIONS)
+    findings = of_fit(found, *PEOPLE)
     assert any(finding.title.startswith("W changes place") for finding in findings)
-    assert check_people(found, shares(found, (somebody("A"),)), SHELF, CONDITIONS) == ()
+    assert not any(finding.person == "A" for finding in findings)
 
 
 def test_a_base_that_most_are_new_to_is_said_so() -> None:
     people = tuple(Person(f"p{n}", f"P{n}", known=frozenset()) for n in range(3))
     found = fitted(plan_of("push-up"), *people)
-    finding = check_bases(found, shares(found, people), SHELF, CONDITIONS)[0]
+    finding = of_fit(found, "wrong-base")[0]
     assert finding.title == "3 of 3 do Push up otherwise"
     assert "3 are new to it and start with at the wall" in finding.detail
     assert finding.suggested_fixes[0].fields["version"] == "at-wall"
     taught = tuple(replace(person, known=frozenset({"push-up"})) for person in people)
-    assert not check_bases(fitted(plan_of("push-up"), *taught), shares(found, taught), SHELF, CONDITIONS)
+    assert not of_fit(fitted(plan_of("push-up"), *taught), "wrong-base")
 
 
 def test_who_waits_for_a_turn_at_the_door_frame_has_only_their_part() -> None:
@@ -287,8 +288,8 @@ def test_who_waits_for_a_turn_at_the_door_frame_has_only_their_part() -> None:
     assert {share.part for share in everyone} == {0.25}
     work = found.timeline.items[0].work
     assert {share.longest_wait for share in everyone} == {work * 0.75}
-    findings = check_people(found, everyone, SHELF, CONDITIONS)
-    assert findings[0].title.startswith("4 take turns in ")
-    assert all("wait their turn" in finding.detail for finding in findings[1:])
+    findings = of_fit(found, *PEOPLE)
+    assert findings[-1].title.startswith("4 take turns in ")
+    assert all("wait their turn" in finding.detail for finding in findings[:-1])
     alone = fitted(plan_of("door-frame-chest"), people[0])
     assert shares(alone, people[:1])[0].part == 1

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from fairbench.core.checks import check_sides, side_sums
+from fairbench.core.checks import side_sums
 from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.work import Repetitions
 from fairbench.core.exercises.aim import BlockKind
@@ -10,12 +10,17 @@ from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.sides import First, Sides
+from tests.core.checks.asked import asked, situation
 from tests.core.strategies import SHELF
 
 
 def timeline(*doses: Dose, note: str = ""):
     items = tuple(Item(f"i{n}", "bottle-curl", "no-weight", dose, note=note) for n, dose in enumerate(doses))
     return compile_timeline(Plan("P", 45, (Block(BlockKind.STRENGTHEN, items),)), Group(), SHELF)
+
+
+def check_sides(value):
+    return asked(situation(value.plan), "one-side-more")
 
 
 def sums(*doses: Dose) -> list[tuple[float, float, float]]:

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import pytest
 
-from fairbench.core.checks import Weight, check_time
+from fairbench.core.checks import Finding, Weight
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.dose.dose import Dose
 from fairbench.core.dose.tempo import Tempo
@@ -20,6 +20,7 @@ from fairbench.core.plan.timeline import Timeline
 from fairbench.core.sides import Side
 from fairbench.core.teaching.log import Noted, actual_times, taught_exercises
 from fairbench.core.teaching.planned import planned_of
+from tests.core.checks.asked import TIME, asked, situation
 from tests.core.strategies import SHELF
 
 
@@ -30,6 +31,10 @@ def timeline(length: int, **blocks: list[Item]) -> Timeline:
 
 def walk(name: str, minutes: float) -> Item:
     return Item(name, "slow-march-down", "heels", Dose(Timed(minutes * 60)), rest_after=0)
+
+
+def check_time(value: Timeline) -> tuple[Finding, ...]:
+    return asked(situation(value.plan), *TIME)
 
 
 def titles(value: Timeline) -> dict[str, Weight]:

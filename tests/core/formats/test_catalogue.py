@@ -7,8 +7,7 @@ import pytest
 import yaml
 
 from fairbench.core.body.movement import solved
-from fairbench.core.checks.sides import check_sides
-from fairbench.core.checks.time import check_time
+from fairbench.core.checks import Situation, check
 from fairbench.core.errors import CatalogueError, InputError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
@@ -20,6 +19,7 @@ from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan
 from fairbench.core.plan.session_templates import MOST_SETS, draft
 from fairbench.core.plan.shares import share_bounds
+from tests.core.checks.asked import CONDITIONS, TIME
 from tests.every import every
 
 SHELF = load_shelf()
@@ -45,8 +45,8 @@ def test_a_draft_passes_our_own_checks(shape, length: int, pace: float) -> None:
     numbers = iter(range(1000))
     group = Group((Person("p", "P", pace),))
     plan = draft(shape, Plan("Draft", length), group, SHELF, lambda: f"i{next(numbers)}")
-    timeline = compile_timeline(plan, group, SHELF)
-    assert [finding.title for finding in (*check_time(timeline), *check_sides(timeline))] == []
+    now = Situation(plan, group, SHELF, CONDITIONS)
+    assert [finding.title for finding in check(now, (*TIME, "one-side-more")).findings] == []
     for item in plan.items():
         usual = SHELF.exercise(item.exercise).version(item.version).dose
         dose = item.dose or usual

@@ -4,7 +4,6 @@ from dataclasses import replace
 
 from fairbench.core.body.reach_of import Reach
 from fairbench.core.checks.findings import Weight
-from fairbench.core.checks.room import check_chairs, check_places_of_chairs, check_things
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.fit import fit
 from fairbench.core.formats.catalogue_doc import load_shelf
@@ -20,10 +19,9 @@ from fairbench.core.rooms.store import Stock, Store, standing_things
 from fairbench.core.sides import First, Side
 from fairbench.core.things.announce import announced, place_advice, space_words
 from fairbench.core.things.chairs import chair_needs
-from fairbench.core.things.need import needs_of
 from fairbench.core.things.ready import ready_for, ready_for_all
 from fairbench.core.things.set_out import set_out
-from fairbench.core.things.shortage import shortages_of
+from tests.core.checks.asked import of_fit
 
 SHELF = load_shelf()
 ADA, BO, CY = (Person(name.lower(), name) for name in ("Ada", "Bo", "Cy"))
@@ -61,31 +59,33 @@ def test_nobody_who_only_stands_needs_a_chair() -> None:
 def test_three_who_need_arms_and_two_armchairs_leave_one_without_and_say_why() -> None:
     people = [replace(one, chair=ChairFacts(True)) for one in (ADA, BO, CY)]
     room = Room("Hall", 8, 6, chairs=(Chair("stacking chair", 9), Chair("armchair", 2, True)))
-    (finding,) = check_chairs(found_of(people, *SEATED), room)
+    (finding,) = of_fit(found_of(people, *SEATED), "no-chair", room=room)
     assert finding.title == "Cy: no chair in Hall serves"
     assert "stacking chair has no arms" in finding.detail
     assert "Others who need it too have every armchair" in finding.detail
     assert finding.weight is Weight.ALARM
     more = replace(room, chairs=(Chair("stacking chair", 9), Chair("armchair", 3, True)))
-    assert check_chairs(found_of(people, *SEATED), more) == ()
+    assert of_fit(found_of(people, *SEATED), "no-chair", room=more) == ()
 
 
 def test_a_room_whose_chairs_were_never_counted_is_not_judged() -> None:
     found = found_of((replace(ADA, chair=ChairFacts(True)),), *SEATED)
-    assert check_chairs(found, Room("Hall", 8, 6)) == ()
-    assert check_chairs(found, None) == ()
+    assert of_fit(found, "no-chair", room=Room("Hall", 8, 6)) == ()
+    assert of_fit(found, "no-chair") == ()
 
 
 def test_feet_and_chairs_at_the_wall_have_their_place_or_are_told() -> None:
     people = [replace(one, chair=ChairFacts(feet_raised=True, at_wall=True)) for one in (ADA, BO)]
     found = found_of(people, *SEATED)
-    feet, wall = check_places_of_chairs(found, Room("Hall", 8, 6, smooth_wall=1.2), Store((Stock("block", 1),)))
+    places = ("under-the-feet", "chairs-at-the-wall")
+    one_block = Store((Stock("block", 1),))
+    feet, wall = of_fit(found, *places, room=Room("Hall", 8, 6, smooth_wall=1.2), store=one_block)
     assert (feet.title, wall.title) == ("1 too few under the feet", "No wall for every chair in Hall")
     assert "Ada, Bo sit with the feet raised" in feet.detail
     enough = Store((Stock("block", 1), Stock("stool", 1)))
-    assert check_places_of_chairs(found, Room("Hall", 8, 6, smooth_wall=2.4), enough) == ()
-    assert check_places_of_chairs(found, None, None) == ()
-    assert check_places_of_chairs(found_of(people, "wall-push"), Room("Hall", 8, 6), Store()) == ()
+    assert of_fit(found, *places, room=Room("Hall", 8, 6, smooth_wall=2.4), store=enough) == ()
+    assert of_fit(found, *places) == ()
+    assert of_fit(found_of(people, "wall-push"), *places, room=Room("Hall", 8, 6), store=Store()) == ()
 
 
 def test_chairs_on_which_nobody_sits_can_be_taken_for_something_else() -> None:
@@ -97,11 +97,10 @@ def test_chairs_on_which_nobody_sits_can_be_taken_for_something_else() -> None:
 
 def test_a_shortage_names_whom_it_hits_and_is_graver_where_it_is_not_only_the_instructor() -> None:
     found = found_of((ADA, BO), *SEATED)
-    needs = needs_of(found, SHELF)
-    (only_you,) = check_things(found, shortages_of(needs, Store((Stock("band", 2),))), SHELF)
+    (only_you,) = of_fit(found, "shortage", store=Store((Stock("band", 2),)))
     assert (only_you.weight, only_you.short_of) == (Weight.LOOK, ("band", ""))
     assert only_you.detail.endswith("Without: you yourself.")
-    (grave,) = check_things(found, shortages_of(needs, Store((Stock("band", 1),))), SHELF)
+    (grave,) = of_fit(found, "shortage", store=Store((Stock("band", 1),)))
     assert grave.weight is Weight.ALARM
     assert grave.title == "2 too few: resistance band"
     assert "1 is there" in grave.detail

@@ -6,7 +6,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from fairbench.core.checks.room import check_stand_ins
 from fairbench.core.dose.load import Band, Kilograms
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
@@ -28,6 +27,7 @@ from fairbench.core.things.need import count_of, needs_of, peaks_of
 from fairbench.core.things.ready import ready_for
 from fairbench.core.things.shortage import gravest, shortages_of
 from fairbench.core.things.stand_ins import stand_ins_of
+from tests.core.checks.asked import of_fit
 
 SHELF = load_shelf()
 CONDITIONS = load_conditions()
@@ -181,12 +181,11 @@ def test_a_stand_in_is_for_those_who_go_without_and_counts_for_no_store() -> Non
 def test_what_stands_in_and_weighs_otherwise_is_told() -> None:
     curl = next(v for v in SHELF.exercise("weighted-curl").versions if "hand-weight" in v.props)
     plan = with_load(plan_of(f"weighted-curl/{curl.id}"), Kilograms(1))
-    (finding,) = check_stand_ins(found_of(take_stand_in(plan, "i0", "hand-weight", 3)), SHELF)
+    (finding,) = of_fit(found_of(take_stand_in(plan, "i0", "hand-weight", 3)), "stand-in-weight")
     assert finding.title.endswith("400 g is not 1 kg")
-    assert (
-        check_stand_ins(found_of(take_stand_in(with_load(plan, Kilograms(0.45)), "i0", "hand-weight", 3)), SHELF) == ()
-    )
-    assert check_stand_ins(found_of(plan), SHELF) == ()
+    near = found_of(take_stand_in(with_load(plan, Kilograms(0.45)), "i0", "hand-weight", 3))
+    assert of_fit(near, "stand-in-weight") == ()
+    assert of_fit(found_of(plan), "stand-in-weight") == ()
 
 
 @pytest.mark.parametrize("number", [-1, 61])

@@ -1,13 +1,13 @@
 """What a person can do with a plan's own details: its name, length, purpose, whom it is for, and its findings."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import replace
 from typing import Annotated, Any
 from uuid import UUID
 
 from pydantic import BeforeValidator, Field
 
-from fairbench.core.checks.findings import KEY_LIMIT
+from fairbench.core.checks.mending import without_extras
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan import points
@@ -107,33 +107,6 @@ def settings(actor: Actor, plan_id: UUID, given: SettingsInput) -> Done:
     return Done(edited, message, given.chosen)
 
 
-class FindingInput(EditInput):
-    """A finding by its key."""
-
-    value: OneLine = Field(max_length=KEY_LIMIT)
-
-
-@edit("dismiss", FindingInput)
-def dismiss(actor: Actor, plan_id: UUID, given: FindingInput) -> Done:
-    """A finding is put aside for this plan."""
-    return _dismissed(actor, plan_id, given, lambda keys: keys | {given.value}, "Put aside.")
-
-
-@edit("undismiss", EditInput)
-def undismiss(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
-    """All findings are shown again."""
-    return _dismissed(actor, plan_id, given, lambda _: frozenset(), "All findings are shown again.")
-
-
-def _dismissed(
-    actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[frozenset[str]], frozenset[str]], message: str
-) -> Done:
-    edited = actions.edit(
-        actor, plan_id, given.seen, lambda plan: replace(plan, dismissed=change(plan.dismissed)), message
-    )
-    return Done(edited, message, given.chosen)
-
-
 # Points and extras.
 
 
@@ -149,14 +122,8 @@ def fit_points(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
 @edit("leave_out_extras", EditInput)
 def leave_out_extras(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     """What is marked to be skipped first goes."""
-
-    def change(plan: plans.Plan) -> plans.Plan:
-        for item in tuple(plan.items()):
-            plan = plans.remove(plan, item.id) if item.extra else plan
-        return plan
-
     message = "Left out what is extra."
-    return Done(actions.edit(actor, plan_id, given.seen, change, message), message, "")
+    return Done(actions.edit(actor, plan_id, given.seen, without_extras, message), message, "")
 
 
 class RoomInput(EditInput):

@@ -7,29 +7,15 @@ from django.db.models import Q
 from django.urls import reverse
 from django.utils.safestring import SafeString, mark_safe
 
-from fairbench.core.checks import (
-    Finding,
-    check_bases,
-    check_chairs,
-    check_people,
-    check_places_of_chairs,
-    check_sides,
-    check_stand_ins,
-    check_things,
-    check_time,
-    side_sums,
-)
-from fairbench.core.checks.findings import gravest_first
+from fairbench.core.checks import Situation, side_sums
 from fairbench.core.checks.sides import SideSums
 from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.base_versions import Proposal, best_bases
-from fairbench.core.fit.fit import fit
-from fairbench.core.fit.share import Share, lowest, shares
+from fairbench.core.fit.share import Share, lowest
 from fairbench.core.fit.verdict import Fit, VerdictKind
 from fairbench.core.fit.words import in_words
 from fairbench.core.people.person import Group as CoreGroup
-from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.line_verbs import lines_before
 from fairbench.core.plan.lines import CheckKind, Line, Scale
 from fairbench.core.plan.plan import Plan as CorePlan
@@ -38,16 +24,15 @@ from fairbench.core.plan.shares import share_bounds
 from fairbench.core.plan.timeline import StepKind, Timeline
 from fairbench.core.positions import Position
 from fairbench.core.rooms.room import Room as CoreRoom
-from fairbench.core.things.need import needs_of
 from fairbench.core.things.setups import changes_in
-from fairbench.core.things.shortage import Shortage, shortages_of
 from fairbench.figures.verdict_shapes import verdict_sign
 from fairbench.web.people.models import Group
 from fairbench.web.rooms.models import Room
 
 from ..adapter import core_group
 from ..models import Plan
-from ..surroundings import Surroundings, room_of, with_store
+from ..surroundings import room_of, with_store
+from .advice import Advised, advise, asides_of
 from .drawing import Drawing, draw
 from .inspector import Inspector, inspect
 from .order import OrderBlock, ShownAs, running_order
@@ -134,7 +119,7 @@ class BenchView:
     timeline: Timeline
     drawing: Drawing
     totals: tuple[BlockTotal, ...]
-    findings: tuple[Finding, ...]
+    advised: Advised
     inspector: Inspector | None
     address: str
     do: str
@@ -149,7 +134,6 @@ class BenchView:
     set_ups: int = 0
     shown_as: ShownAs = ShownAs.FIT
     order: tuple[OrderBlock, ...] = ()
-    put_aside: int = 0
     lines: tuple[Line, ...] = ()
     """The lines at the end of the class."""
 
@@ -316,28 +300,12 @@ def bench_view(
     group = core_group(plan.group)
     around = with_store(room_of(plan), len(group.people))
     stock, conditions = around.shelf, around.conditions
-    timeline = compile_timeline(value, group, stock)
+    now = Situation(value, group, stock, conditions, around.room, around.store)
+    timeline, found, everyone = now.timeline, now.found, now.shares
     time = timeline.time_of(chosen) if chosen else None
-    found = fit(timeline, group.people, stock, conditions)
-    everyone = shares(found, group.people)
     person = next((known for known in group.people if known.id == selection.person), None)
     address = reverse("plans:bench", args=[plan.id])
     beside = bool(time or person or selection.bases)
-    findings = gravest_first(
-        [
-            *check_people(found, everyone, stock, conditions),
-            *check_bases(found, everyone, stock, conditions),
-            *check_time(timeline),
-            *check_sides(timeline),
-            *check_things(found, _short(found, around), stock),
-            *check_stand_ins(found, stock),
-            *check_chairs(found, around.room),
-            *check_places_of_chairs(found, around.room, around.store),
-        ]
-    )
-    shown = tuple(
-        one for one in findings if not value.dismissed or one.key not in value.dismissed or not one.can_be_dismissed
-    )
     return BenchView(
         plan=plan,
         value=value,
@@ -345,8 +313,7 @@ def bench_view(
         timeline=timeline,
         drawing=draw(timeline, group.people, found, everyone, roomy=shown_as is ShownAs.ROOMY),
         totals=_totals(timeline),
-        findings=shown,
-        put_aside=len(findings) - len(shown),
+        advised=advise(now, asides_of(plan)),
         shown_as=shown_as,
         order=running_order(timeline, found, stock) if shown_as is ShownAs.ORDER else (),
         lines=lines_before(value, ""),
@@ -363,11 +330,6 @@ def bench_view(
         room=around.room,
         set_ups=0 if beside else changes_in(value, stock),
     )
-
-
-def _short(found: Fit, around: Surroundings) -> tuple[Shortage, ...]:
-    """What is short; nothing where nothing was ever counted."""
-    return () if around.store is None else shortages_of(needs_of(found, around.shelf), around.store)
 
 
 def _different(found: Fit, item: str) -> tuple[DifferingPerson, ...]:

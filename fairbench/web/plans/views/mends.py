@@ -1,4 +1,4 @@
-"""What would settle a shortage: tried on the plan as it is while the bench is already read."""
+"""What would mend a finding: tried on the plan as it is while the bench is already read."""
 
 from uuid import UUID
 
@@ -6,7 +6,9 @@ from django.http import HttpResponse
 from django.shortcuts import render
 from django.urls import reverse
 
+from fairbench.core.checks import Situation, check
 from fairbench.core.checks.findings import WAITS
+from fairbench.core.checks.mending import mends_of
 from fairbench.core.rooms.store import Store
 from fairbench.core.things.mends import Mend, Setting, look, mends_for
 from fairbench.core.things.rounds import mends_for_queue, queues_of
@@ -17,26 +19,39 @@ from fairbench.web.site.find import Request, find
 
 
 def mends(request: Request, plan_id: UUID) -> HttpResponse:
-    """Each change that settles the shortage of ``prop`` in ``size`` at ``item``; nothing where it is settled."""
+    """Each change that settles the shortage of ``prop`` in ``size`` at ``item``, or that mends the finding ``key`` of a
+    ``rule``; nothing where it is settled."""
     plan = find(Plan, plan_id, *WITH_ROOM)
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     group = core_group(plan.group)
     around = with_store(room_of(plan), len(group.people))
-    asked = tuple(request.GET.get(name, "") for name in ("item", "prop", "size"))
-    setting = Setting(group, around.shelf, around.conditions, around.store or Store())
-    fitted, shortages = look(value, setting)
-    found: list[Mend] = []
-    if asked[2] == WAITS:
-        waits = (queue for queue in queues_of(fitted) if (queue.item, queue.prop) == asked[:2])
-        found = [mend for queue in waits for mend in mends_for_queue(value, queue, setting)]
-    elif around.store is not None:
-        short = (one for one in shortages if (one.item, one.prop, one.size) == asked)
-        found = [mend for one in short for mend in mends_for(value, one, setting)]
-    prop = around.shelf.props.get(asked[1])
+    now = Situation(value, group, around.shelf, around.conditions, around.room, around.store)
+    asked = request.GET
+    found = _of_things(now, asked.get("item", ""), asked.get("prop", ""), asked.get("size", ""))
+    if "rule" in asked:
+        found = _of_rule(now, asked["rule"], asked.get("key", ""))
     context = {
         "mends": found,
         "has_stand_in": any(mend.verb == "stand_in" for mend in found),
         "do": f"{reverse('plans:bench', args=[plan.id])}do/",
-        "prop": prop,
+        "prop": around.shelf.props.get(asked.get("prop", "")),
     }
     return render(request, "plans/_mends.html", context)
+
+
+def _of_rule(now: Situation, rule: str, key: str) -> tuple[Mend, ...]:
+    before = check(now)
+    finding = next((one for one in before.findings if (one.rule, one.key) == (rule, key)), None)
+    return () if finding is None else mends_of(finding, now, before)
+
+
+def _of_things(now: Situation, item: str, prop: str, size: str) -> tuple[Mend, ...]:
+    setting = Setting(now.group, now.shelf, now.conditions, now.store or Store())
+    fitted, shortages = look(now.plan, setting)
+    if size == WAITS:
+        waits = (queue for queue in queues_of(fitted) if (queue.item, queue.prop) == (item, prop))
+        return tuple(mend for queue in waits for mend in mends_for_queue(now.plan, queue, setting))
+    if now.store is None:
+        return ()
+    short = (one for one in shortages if (one.item, one.prop, one.size) == (item, prop, size))
+    return tuple(mend for one in short for mend in mends_for(now.plan, one, setting))

@@ -64,7 +64,7 @@ def fix_fields(mend: SuggestedFix) -> str:
 @register.filter
 def mend_fields(mend: Mend) -> str:
     """What a mend that was tried sends, for the button that sends it."""
-    return json.dumps(dict(mend.fields))
+    return json.dumps({**dict(mend.fields), "words": mend.words})
 
 
 @register.filter
@@ -77,7 +77,13 @@ def short_fields(finding: Finding) -> str:
 @register.filter
 def dismiss_fields(finding: Finding) -> str:
     """What putting a finding aside sends."""
-    return json.dumps({"value": finding.key})
+    return json.dumps({"value": finding.key, "rule": finding.rule})
+
+
+@register.filter
+def finding_fields(finding: Finding) -> str:
+    """Which finding it is, for the question what would mend it."""
+    return json.dumps({"rule": finding.rule, "key": finding.key})
 
 
 @register.filter

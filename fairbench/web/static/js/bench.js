@@ -2,6 +2,7 @@
 
 import { carryFocus } from "./bench-focus.js";
 import { listenForDrag } from "./bench-drag.js";
+import { listenForFindings } from "./bench-findings.js";
 import { listenForRows } from "./bench-rows.js";
 import { listenForShelf } from "./bench-shelf.js";
 import { isOrder, listenForViews, nextView } from "./bench-views.js";
@@ -96,4 +97,5 @@ carryFocus(bench);
 listenForSteps();
 listenForDrag(bench);
 listenForShelf(bench);
+listenForFindings();
 listenForViews(bench, (act) => waiting.whenFree(act));

@@ -1,0 +1,56 @@
+"""What a rule judges: a plan worked out, for whom, with what, and where."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from ..exercises.shelf import Shelf
+from ..fit.fit import fit
+from ..fit.share import Share, shares
+from ..fit.verdict import Fit
+from ..people.conditions import Conditions
+from ..people.person import Group
+from ..plan.compile import compile_timeline
+from ..plan.plan import Plan
+from ..plan.timeline import Timeline
+from ..rooms.room import Room
+from ..rooms.store import Store
+from ..things.need import needs_of
+from ..things.shortage import Shortage, shortages_of
+
+
+@dataclass(frozen=True)
+class Situation:
+    """A plan with its group, shelf and conditions. Without a ``room`` nothing of it is judged, without a ``store``
+    nothing was ever counted. What follows from these is worked out when it is first asked for."""
+
+    plan: Plan
+    group: Group
+    shelf: Shelf
+    conditions: Conditions
+    room: Room | None = None
+    store: Store | None = None
+
+    @cached_property
+    def timeline(self) -> Timeline:
+        """The plan to the second."""
+        return compile_timeline(self.plan, self.group, self.shelf)
+
+    @cached_property
+    def found(self) -> Fit:
+        """Which version each person does of each item."""
+        return fit(self.timeline, self.group.people, self.shelf, self.conditions)
+
+    @cached_property
+    def shares(self) -> tuple[Share, ...]:
+        """What part of the work each person has something to do."""
+        return shares(self.found, self.group.people)
+
+    @cached_property
+    def shortages(self) -> Sequence[Shortage]:
+        """What there is too little of; nothing where nothing was counted."""
+        return () if self.store is None else shortages_of(needs_of(self.found, self.shelf), self.store)
+
+    def with_plan(self, plan: Plan) -> "Situation":
+        """Another plan in the same situation."""
+        return replace(self, plan=plan)
