@@ -36,25 +36,29 @@ from fairbench.core.sides import Side
 from fairbench.figures.palette import INKS, palette
 from fairbench.figures.still import POSES, still_svg
 
-from . import loads, places, text, things, values
+from . import checks, loads, places, text, things, values
 from .reading import of_file, stock_argument, stock_of, today, version_argument, version_of, write_file
 
 Value = TypeVar("Value")
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
-    """Run one command; the exit code is 0, or 2 for wrong input."""
+    """Run one command; the exit code is 0, 1 where a check has a must open, or 2 for wrong input."""
     for stream in (sys.stdout, sys.stderr):
         if isinstance(stream, io.TextIOWrapper):
             stream.reconfigure(errors="backslashreplace")  # what a terminal cannot show is told, never a reason to fail
     parser = _parser()
     asked = parser.parse_args(arguments)
     try:
-        print(asked.run(asked), end="")
+        printed = asked.run(asked)
     except InputError as error:
         print(f"fairbench: {error}", file=sys.stderr)
         return 2
-    return 0
+    code = 0
+    if isinstance(printed, tuple):
+        printed, code = printed
+    print(printed, end="")
+    return int(code)
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -130,6 +134,7 @@ def _parser() -> argparse.ArgumentParser:
     listing.add_argument("--fine", metavar="CONDITION", help="what of the shelf a condition leaves fine at its worst")
     listing.set_defaults(run=_conditions)
 
+    checks.add(commands)
     things.add(commands)
     places.add(commands)
     loads.add(commands)

@@ -1,6 +1,8 @@
 """The fit on the bench: shapes in rows, reasons, one person's session, suggested fixes, fairer bases, overruling."""
 
 import datetime
+import html
+import json
 import re
 
 import pytest
@@ -116,10 +118,16 @@ def test_a_suggested_change_lifts_the_share(client_in, actor) -> None:
     before = lowest(page)
     assert before < 75
     assert f'id="cell-{person.id}-a"' in page
-    fix = re.search(r"do/swap/\" hx-vals='([^']*)'>(.*?)</button>", page, re.S)
-    fields = dict(re.findall(r"(\w+)&quot;: &quot;([^&]*)&quot;", fix.group(1)))
+    asked = next(
+        json.loads(html.unescape(fields))
+        for fields in re.findall(r"plans/[^/]+/mends/\"\s+hx-vals='([^']*)'", page)
+        if str(person.id) in fields
+    )
+    mends = client_in.get(reverse("plans:mends", args=[plan.id]), asked).content.decode()
+    fix = re.search(r"do/mend/\"\s+hx-vals='([^']*)'(.*?)</button>", mends, re.S)
+    fields = json.loads(html.unescape(fix.group(1)))
     promised = int(re.search(r"(\d+)%", fix.group(2)).group(1))
-    answer = do(client_in, plan, "swap", **fields)
+    answer = do(client_in, plan, "mend", **fields)
     assert answer.status_code == 200
     assert lowest(answer.content.decode()) == pytest.approx(promised, abs=1)
     assert promised > before

@@ -8,6 +8,7 @@ from ..plan.timeline import ItemTime, StepKind
 from ..positions import Level, Position
 from ..things.setups import changes_in, fewer_changes
 from .findings import Finding, SuggestedFix, Weight
+from .load import NOBODY
 from .rules import CannotJudgeError, rule
 from .situation import Situation
 
@@ -63,6 +64,8 @@ def _ways_down(levels: list[tuple[Level, ItemTime | None]]) -> list[ItemTime]:
 @rule("own-floor-twice")
 def own_floor_twice(now: Situation) -> Iterator[Finding]:
     """Somebody who gets to the floor slowly or with a chair is sent there more than once."""
+    if not now.group.people:
+        raise CannotJudgeError(NOBODY)
     for person in now.group.people:
         with_chair = any(one.condition == "floor-with-chair" for one in person.conditions)
         if person.talk_first or not (with_chair or person.pace >= SLOW):
@@ -127,7 +130,7 @@ def leaves_alone(now: Situation) -> Iterator[Finding]:
     """One person alone leaves the group's level for one item and comes back."""
     people = [person for person in now.group.people if not person.talk_first]
     if not people:
-        raise CannotJudgeError("nobody is in the group yet")
+        raise CannotJudgeError(NOBODY)
     if len(people) == 1:
         return
     for time in now.timeline.items:

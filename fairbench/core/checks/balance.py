@@ -11,7 +11,6 @@ from ..sides import Side, Sides
 from .findings import Finding, Weight
 from .load import LOADING, names
 from .rules import rule
-from .sides import side_sums
 from .situation import Situation
 
 ENOUGH = 90.0
@@ -105,27 +104,6 @@ def bend_and_arch(now: Situation) -> Iterator[Finding]:
             arched[0].item.id,
             items=tuple(time.item.id for time in arched),
         )
-
-
-@rule("uneven-region")
-def uneven_region(now: Situation) -> Iterator[Finding]:
-    """One side of a region works longer than the other in the whole class, where no item alone says why."""
-    reasons = any(time.dose.more or time.dose.sides is Sides.ONE_SIDE for time in now.timeline.items)
-    if reasons:
-        return  # what is meant to be uneven is told item by item
-    for row in side_sums(now.timeline):
-        if not row.even:
-            of = [time for time in now.timeline.items if time.exercise.aim.region is row.region]
-            most = "left" if row.left > row.right else "right"
-            yield Finding(
-                Weight.LOOK,
-                f"{row.region.words.capitalize()}: the {most} works longer",
-                f"Left {minutes_and_seconds(row.left)}, right {minutes_and_seconds(row.right)}. Let both sides do the "
-                "same, or write into a note why not.",
-                of[0].item.id,
-                items=tuple(time.item.id for time in of),
-                place=row.region.words,
-            )
 
 
 @rule("one-direction")

@@ -42,7 +42,7 @@ class Finding:
     """Something the plan should be looked at for: where it is, and what would settle it.
 
     ``item`` is where it begins and ``items`` are all that it is about; ``person`` whom it is for and ``people`` all
-    whom it hits, by their ids; ``place`` the place in the body; ``seconds`` how long, where that is what is found.
+    whom it hits, by their ids; ``place`` the place in the body; ``seconds`` how long, where less is better.
     ``short_of`` is the prop and size that there is too little of: what would settle that takes a while to try.
     ``rule`` is the rule that found it.
     """

@@ -44,6 +44,11 @@ def _times(finding: Finding, now: Situation) -> list[ItemTime]:
     ]
 
 
+def _all_times(finding: Finding, now: Situation) -> list[ItemTime]:
+    """The same with those of the warm-up and the close, whose dose may be put right."""
+    return [time for time in now.timeline.items if time.item.id in finding.about and not time.item.locked]
+
+
 def elsewhere(finding: Finding, now: Situation) -> Iterator[Idea]:
     """Each of its items at other places, those near by first; the warm-up and the close stay as they are."""
     spots = [
@@ -326,13 +331,13 @@ def warm_first(finding: Finding, now: Situation) -> Iterator[Idea]:
 
 def even_sides(finding: Finding, now: Situation) -> Iterator[Idea]:
     """Both sides the same."""
-    for time in _times(finding, now):
+    for time in _all_times(finding, now):
         yield f"{time.exercise.name}: the same on both sides", (PlanEdit(EditKind.SIDES, time.item.id),)
 
 
 def both_ways(finding: Finding, now: Situation) -> Iterator[Idea]:
     """Both directions."""
-    for time in _times(finding, now):
+    for time in _all_times(finding, now):
         yield f"{time.exercise.name}: both ways", (PlanEdit(EditKind.SIDES, time.item.id),)
 
 
@@ -500,7 +505,6 @@ IDEAS: dict[str, Ideas] = {
     "own-standing": several(seated_between, *_LESS),
     "own-overhead": several(elsewhere, *_LESS),
     "one-side-more": even_sides,
-    "uneven-region": even_sides,
     "one-direction": both_ways,
     "push-pull": some_pulling,
     "bend-arch": some_counter,

@@ -10,11 +10,12 @@ from ..plan.timeline import ItemTime, StepKind
 from ..positions import Level
 from .bearing import KNEELS, Place, borne_by, group_bears, person_bears
 from .findings import Finding, Weight
-from .rules import rule
+from .rules import CannotJudgeError, rule
 from .situation import Situation
 
 ENOUGH_REST = 30.0
 """Seconds between two items after which the same place has rested."""
+NOBODY = "nobody is in the group yet"
 LONGEST_GRIP = 240.0
 LONGEST_NECK = 90.0
 LOADING = frozenset({Quality.STRENGTH, Quality.ENDURANCE, Quality.BONE_LOADING})
@@ -242,6 +243,8 @@ def own_overhead(now: Situation) -> Iterator[Finding]:
 
 
 def _over_budget(now: Situation, budget: Budget) -> Iterator[Finding]:
+    if not now.group.people:
+        raise CannotJudgeError(NOBODY)
     for person in now.group.people:
         if person.talk_first:
             continue

@@ -1,6 +1,6 @@
 """Mends of a finding: each is tried on the real plan before it is offered."""
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import replace
 from functools import partial, reduce
 from itertools import count
@@ -40,14 +40,14 @@ def mends_of(finding: Finding, now: Situation, before: Checked | None = None) ->
     found: list[Mend] = []
     seen: set[Plan] = set()
     told: set[str] = set()
-    for number, (words, verb, fields, changed) in enumerate(_ideas(finding, now)):
+    for number, (words, verb, fields, changed) in enumerate(tries_for(finding, now)):
         if len(found) == MOST_MENDS or number == MOST_TRIED:
             break
         try:
             plan = changed()
         except InputError:
             continue
-        if plan in seen or words in told or not _keeps(now.plan, plan):
+        if plan in seen or words in told or not _keeps(now.plan, plan, finding.about):
             continue
         seen.add(plan)
         after = now.with_plan(plan)
@@ -55,7 +55,7 @@ def mends_of(finding: Finding, now: Situation, before: Checked | None = None) ->
         if not good and verb == MEND and after.timeline.over > max(0.0, now.timeline.over):
             words, fields, plan = _to_time(words, fields, plan, now)
             after = now.with_plan(plan)
-            good = _keeps(now.plan, plan) and mended(finding, was, check(after))
+            good = _keeps(now.plan, plan, finding.about) and mended(finding, was, check(after))
         if good:
             longer = after.timeline.total - now.timeline.total
             told.add(words)
@@ -75,7 +75,8 @@ def _to_time(words: str, fields: Mapping[str, str], plan: Plan, now: Situation) 
     return f"{words}, and less of {number} other{'' if number == 1 else 's'}", {"edits": written(edits)}, shorter
 
 
-def _ideas(finding: Finding, now: Situation) -> Iterator[Tried]:
+def tries_for(finding: Finding, now: Situation) -> Iterator[Tried]:
+    """What is tried for a finding, the likeliest first: words, the verb of the bench, its fields, and the plan."""
     for fix in finding.suggested_fixes:
         if fix.verb in _FIXES:
             yield fix.words, fix.verb, fix.fields, partial(_FIXES[fix.verb], now)
@@ -127,12 +128,21 @@ def without_extras(plan: Plan) -> Plan:
     return plan
 
 
-def _keeps(before: Plan, after: Plan) -> bool:
+def _keeps(before: Plan, after: Plan, about: Iterable[str]) -> bool:
     """Whether what is locked is as it was, in its block and in its order, and the warm-up and the close have all that
-    they had."""
+    they had; an item there that the finding is about may become another version, dose or note."""
     if before == after or _locked(before) != _locked(after):
         return False
-    return all(set(_items_in(before, kind)) <= set(_items_in(after, kind)) for kind in _KEPT_BLOCKS)
+    mended_items = set(about)
+    for kind in _KEPT_BLOCKS:
+        there = {item.id: item for item in _items_in(after, kind)}
+        for item in _items_in(before, kind):
+            now = there.get(item.id)
+            if now is None or now.exercise != item.exercise:
+                return False
+            if now != item and item.id not in mended_items:
+                return False
+    return True
 
 
 def _locked(plan: Plan) -> list[tuple[BlockKind, Item]]:

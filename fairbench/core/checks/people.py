@@ -12,13 +12,13 @@ from ..fit.verdict import Fit, VerdictKind
 from ..positions import Position
 from ..things.rounds import queues_of
 from .findings import WAITS, Finding, SuggestedFix, Weight
+from .load import NOBODY
 from .rules import CannotJudgeError, rule
 from .situation import Situation
 
 LONGEST_WAIT = 180.0
 LEAST_SHARE = 0.75
 MANY = 1 / 3
-NOBODY = "nobody is in the group yet"
 TOO_MANY_MOVES = 3
 """So many changes of level more than the group are worth a look."""
 

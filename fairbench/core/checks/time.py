@@ -59,7 +59,6 @@ def time_to_spare(now: Situation) -> Iterator[Finding]:
             f"{minutes_and_seconds(-over)} to spare",
             f"The class is booked for {now.plan.length_min} min; there is room for more.",
             suggested_fixes=_to_the_time(now.timeline, over=False),
-            seconds=-over,
         )
 
 
@@ -112,7 +111,7 @@ def _shares(timeline: Timeline) -> Iterator[tuple[BlockKind, bool, Finding]]:
             short = "No" if not seconds else "Short"
             weight = Weight.ALARM if kind is BlockKind.WARM_UP and seconds < SHORTEST_WARM_UP else Weight.LOOK
             words = f"It takes {minutes_and_seconds(seconds)}. {usual}"
-            yield kind, True, Finding(weight, f"{short} {kind.words}", words, items=items, seconds=seconds)
+            yield kind, True, Finding(weight, f"{short} {kind.words}", words, items=items)
         elif seconds - about[kind] > high:  # getting there and back up does not make a block long
             words = f"It takes {minutes_and_seconds(seconds)}. {usual}"
             yield kind, False, Finding(Weight.LOOK, f"Long {kind.words}", words, items=items, seconds=seconds)

@@ -183,11 +183,17 @@ def shorter_ways(time: ItemTime, of: "_Search") -> tuple[Way, ...]:
             if tried is None or not is_sensible(tried, dose):
                 break
             if edits:
-                saves, part = _saved(time, edits, tried, of), tried.time.work / dose.time.work
+                saves = _saved(time, edits, tried, of)
                 if saves > 0:
-                    # A cut of a half is worse than two of a quarter: the further, the dearer.
-                    found.append(Way(edits, saves, worth(time) * time.work * (1 - part) * (1 + (1 - part) / 2)))
+                    found.append(Way(edits, saves, loss(time, tried)))
     return undominated(found)
+
+
+def loss(time: ItemTime, dose: Dose) -> float:
+    """What an item loses with a shorter dose. A cut of a half is worse than two of a quarter: the further, the
+    dearer."""
+    part = dose.time.work / time.dose.time.work if time.dose.time.work else 1.0
+    return worth(time) * time.work * (1 - part) * (1 + (1 - part) / 2)
 
 
 def _tried(dose: Dose, item: str, sets: int, steps: int) -> tuple[Edits, Dose | None]:
@@ -202,7 +208,7 @@ def _tried(dose: Dose, item: str, sets: int, steps: int) -> tuple[Edits, Dose | 
             tried = nudge(_free(tried), steps)
     except DoseError:
         return (), None
-    if steps and _main(tried) == _main(nudge(_free(dose), steps + (1 if steps < 0 else -1))):
+    if steps and main_figure(tried) == main_figure(nudge(_free(dose), steps + (1 if steps < 0 else -1))):
         return (), None  # it goes no further
     return tuple(edits), tried
 
@@ -212,7 +218,8 @@ def _free(dose: Dose) -> Dose:
     return replace(dose, ranges=())
 
 
-def _main(dose: Dose) -> tuple[str, float]:
+def main_figure(dose: Dose) -> tuple[str, float]:
+    """The figure that a dose is made smaller or larger by: its name and its value."""
     if isinstance(dose.work, StagedIsometric):
         return "stages", 1.0
     field = work_fields(dose)[0]
@@ -221,8 +228,8 @@ def _main(dose: Dose) -> tuple[str, float]:
 
 def is_sensible(dose: Dose, planned: Dose) -> bool:
     """Whether a shorter dose is still worth setting up for."""
-    name, value = _main(dose)
-    _, before = _main(planned)
+    name, value = main_figure(dose)
+    _, before = main_figure(planned)
     return value >= min(before, max(SENSIBLE.get(name, 1), LEAST_PART * before))
 
 
@@ -353,7 +360,7 @@ def _longer_ways(time: ItemTime, of: _Search) -> tuple[Way, ...]:
     for sets in range(dose.sets, max(dose.sets, MOST_SETS) + 1):
         for steps in range(MOST_STEPS + 1):
             edits, tried = _tried(dose, time.item.id, sets, steps)
-            if tried is None or _main(tried)[1] > MOST_PART * _main(dose)[1]:
+            if tried is None or main_figure(tried)[1] > MOST_PART * main_figure(dose)[1]:
                 break
             if edits:
                 takes = -_saved(time, edits, tried, of)

@@ -1,0 +1,140 @@
+"""``bin/fairbench check``: what an experienced colleague would say of a plan, and what mends it; ``shorten``: what to
+do less of so that it ends in time."""
+
+import argparse
+import json
+from typing import Any
+
+from fairbench.core.checks import Checked, Situation, Weight, check
+from fairbench.core.checks.mending import mends_of
+from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.dose.words import short
+from fairbench.core.errors import InputError
+from fairbench.core.fit.in_room import conditions_in, shelf_in
+from fairbench.core.formats.checks_doc import load_rule_cards
+from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.formats.people_doc import read_people
+from fairbench.core.formats.plan_doc import read_plan_file
+from fairbench.core.formats.room_doc import read_room
+from fairbench.core.people.person import Group
+from fairbench.core.plan.plan_edits import EditKind, dose_of
+from fairbench.core.plan.scaled import scaled
+from fairbench.core.plan.to_the_time import ToTime, fill, shorten
+
+from .reading import of_file, stock_argument, stock_of, today
+
+
+def add(commands: Any) -> None:
+    """The commands and their arguments."""
+    command = commands.add_parser("check", help="what to look at in a plan; exit 1 while a must is open")
+    _arguments(command)
+    command.add_argument("--room", metavar="ROOM.json", help="a room file; without it, nothing of a room is judged")
+    command.add_argument("--mends", action="store_true", help="try what would settle each")
+    command.add_argument("--rules", metavar="RULE,…", help="only these rules")
+    command.add_argument("--json", action="store_true", help="as JSON")
+    command.set_defaults(run=_check)
+    command = commands.add_parser("shorten", help="a plan brought to a time with the least lost")
+    _arguments(command)
+    command.add_argument("--to", metavar="MINUTES", type=float, help="how long; by itself, what it is booked for")
+    command.set_defaults(run=_shorten)
+
+
+def _arguments(command: argparse.ArgumentParser) -> None:
+    stock_argument(command)
+    command.add_argument("plan", metavar="PLAN.json", help="a plan file")
+    command.add_argument("--people", metavar="PEOPLE.json", help="a file of people")
+
+
+def _situation(asked: argparse.Namespace) -> Situation:
+    conditions, shelf = load_conditions(), stock_of(asked)
+    file = of_file(asked.plan, lambda data: read_plan_file(data, shelf))
+    shelf = file.shelf
+    people = of_file(asked.people, lambda data: read_people(data, conditions, today())) if asked.people else ()
+    room, store = None, None
+    if getattr(asked, "room", None):
+        room, store = of_file(asked.room, lambda data: read_room(data, shelf.props))
+        conditions, shelf = conditions_in(conditions, room), shelf_in(shelf, room)
+    return Situation(file.plan, Group(people), shelf, conditions, room, store)
+
+
+def _check(asked: argparse.Namespace) -> tuple[str, int]:
+    now, cards = _situation(asked), load_rule_cards()
+    only = [name.strip() for name in asked.rules.split(",")] if asked.rules else None
+    for name in only or ():
+        if name not in cards:
+            raise InputError(f"there is no rule '{name}'; there are {', '.join(cards)}", "--rules")
+    checked = check(now, only)
+    shown = [one for one in checked.findings if not (one.can_be_dismissed and one.key in now.plan.dismissed)]
+    document = {
+        "findings": [
+            {
+                "rule": one.rule,
+                "family": cards[one.rule].family.value,
+                "sure": one.weight.sure,
+                "says": one.title,
+                "detail": one.detail,
+                "reason": cards[one.rule].reason,
+                "guidance": cards[one.rule].guidance.value,
+                "items": list(one.about),
+                "person": one.person,
+                "place": one.place,
+                "seconds": one.seconds,
+                "mends": [
+                    {"says": mend.words, "seconds": mend.seconds}
+                    for mend in (mends_of(one, now, check(now)) if asked.mends else ())
+                ],
+            }
+            for one in shown
+        ],
+        "put_aside": len(checked.findings) - len(shown),
+        "not_judged": [{"rule": one.rule, "why": one.why} for one in checked.not_judged],
+        "judged": list(checked.judged),
+    }
+    code = int(any(one.weight is Weight.ALARM for one in shown))
+    if asked.json:
+        return json.dumps(document, indent=2, ensure_ascii=False) + "\n", code
+    return _text(document, checked), code
+
+
+def _text(document: dict[str, Any], checked: Checked) -> str:
+    lines = []
+    for one in document["findings"]:
+        lines += [f"{one['sure']:<6} {one['says']}", f"       {one['detail']}"]
+        lines += [f"       why: {one['reason']}"]
+        lines += [f"       mend: {mend['says']}" for mend in one["mends"]]
+    if not lines:
+        lines.append("Nothing to look at.")
+    lines += ["", f"{len(checked.judged)} rules were checked."]
+    lines += [f"Not judged: {one['rule']}, {one['why']}" for one in document["not_judged"]]
+    return "\n".join(lines) + "\n"
+
+
+def _shorten(asked: argparse.Namespace) -> str:
+    now = _situation(asked)
+    minutes = now.plan.length_min if asked.to is None else asked.to
+    if not 1 <= minutes <= 180:
+        raise InputError(f"a class takes 1 to 180 minutes, not {minutes:g}", "--to")
+    over = now.timeline.total > minutes * 60
+    made = (shorten if over else fill)(now.plan, now.group, now.shelf, minutes)
+    lines = [f"{minutes_and_seconds(made.before)} now, {minutes_and_seconds(made.after)} then, for {minutes:g} min"]
+    lines += _changes(made, now)
+    if over:
+        by_scale = scaled(now.plan, now.group, now.shelf, minutes)
+        lines += [
+            f"Loses {made.loses:.0f} s of work by its worth.",
+            f"Scaled down evenly it would lose {by_scale.loses:.0f} s and take {minutes_and_seconds(by_scale.after)}.",
+        ]
+    if not made.fits:
+        lines.append("It is no shorter without the warm-up, the close or what is locked.")
+    return "\n".join(lines) + "\n"
+
+
+def _changes(made: ToTime, now: Situation) -> list[str]:
+    names = {time.item.id: time.exercise.name for time in now.timeline.items}
+    left = [f"  leave out {names[item]}" for item in made.left_out]
+    changed = dict.fromkeys(edit.item for edit in made.edits if edit.kind is not EditKind.LEAVE_OUT)
+    return left + [
+        f"  {names[item]}: {short(dose_of(made.plan.item(item), now.shelf))} "
+        f"instead of {short(dose_of(now.plan.item(item), now.shelf))}"
+        for item in changed
+    ]
