@@ -33,6 +33,7 @@ from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.timeline import Timeline
 from fairbench.core.sides import Side
+from fairbench.core.teaching.chance import chance, learn
 from fairbench.figures.palette import INKS, palette
 from fairbench.figures.still import POSES, still_svg
 
@@ -67,6 +68,7 @@ def _parser() -> argparse.ArgumentParser:
 
     time = commands.add_parser("time", help="a plan worked out to the second: steps and totals")
     _plan_arguments(time)
+    time.add_argument("--chance", action="store_true", help="whether it will end on time, from our defaults")
     time.set_defaults(run=_time)
 
     show = commands.add_parser("show", help="a plan in plain words")
@@ -164,7 +166,12 @@ def _read(asked: argparse.Namespace) -> tuple[PlanFile, Timeline]:
 
 def _time(asked: argparse.Namespace) -> str:
     _, timeline = _read(asked)
-    return _json(values.timeline(timeline)) if asked.json else text.timeline(timeline)
+    if not asked.chance:
+        return _json(values.timeline(timeline)) if asked.json else text.timeline(timeline)
+    made = chance(timeline, learn([]))
+    if asked.json:
+        return _json(values.timeline(timeline) | {"chance": values.chance(made)})
+    return text.timeline(timeline) + text.chance(made)
 
 
 def _show(asked: argparse.Namespace) -> str:

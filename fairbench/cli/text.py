@@ -24,6 +24,7 @@ from fairbench.core.plan.line_verbs import lines_before
 from fairbench.core.plan.lines import Line
 from fairbench.core.plan.timeline import Step, Timeline
 from fairbench.core.sides import Side
+from fairbench.core.teaching.chance import Chance
 
 
 def timeline(found: Timeline) -> str:
@@ -279,3 +280,15 @@ def _where(step: Step, names: dict[str, str]) -> str:
     if step.kind in ("transfer", "line", "water"):
         parts.append(step.says.rstrip("."))
     return " · ".join(part for part in parts if part)
+
+
+def chance(made: Chance) -> str:
+    """What a thousand tried classes come to, in words."""
+    lines = [
+        "",
+        f"{made.percent}% to end on time, {made.habits.words}",
+        f"  likely {minutes_and_seconds(made.likely)}, four of five between {minutes_and_seconds(made.early)} and "
+        f"{minutes_and_seconds(made.late)}",
+        *(f"  most to blame when late: {name}, +{minutes_and_seconds(over)}" for _, name, over in made.blame),
+    ]
+    return "\n".join(lines) + "\n"

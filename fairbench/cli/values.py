@@ -16,6 +16,7 @@ from fairbench.core.people.conditions import Conditions
 from fairbench.core.plan.plan import Item
 from fairbench.core.plan.timeline import ItemTime, Step, Timeline
 from fairbench.core.sides import Side
+from fairbench.core.teaching.chance import Chance
 from fairbench.core.teaching.score import beats_of
 
 
@@ -215,4 +216,15 @@ def _step(step: Step, found: Timeline) -> dict[str, Any]:
             }
             for b in beats_of(step, found.plan.lead, words=_words(step, found))
         ],
+    }
+
+
+def chance(made: Chance) -> dict[str, Any]:
+    """What a thousand tried classes come to."""
+    return {
+        "on_time": made.on_time,
+        "likely": made.likely,
+        "four_of_five_between": [made.early, made.late],
+        "most_to_blame": [{"item": item, "exercise": name, "over": over} for item, name, over in made.blame],
+        "from": made.habits.words,
     }

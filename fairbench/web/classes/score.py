@@ -177,6 +177,7 @@ class ScoreData(TypedDict):
     people: NotRequired[list[PersonData]]
     catchUp: NotRequired[str]
     mirrored: NotRequired[bool]
+    lateAfter: NotRequired[dict[str, float]]
 
 
 def score(timeline: Timeline, group: Group, shelf: Shelf, differing: Differing, pairs: bool = False) -> ScoreData:

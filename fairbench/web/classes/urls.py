@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import arrivals, erasure, files, history, incidents, past, record, teach, today
+from .views import arrivals, chance, erasure, files, history, incidents, past, record, teach, today
 
 app_name = "classes"
 urlpatterns = [
@@ -12,6 +12,7 @@ urlpatterns = [
     path("incidents/", incidents.incidents, name="incidents"),
     path("incidents/<uuid:incident_id>/", incidents.incident, name="incident"),
     path("incidents/<uuid:incident_id>/seen/", incidents.seen, name="incident_seen"),
+    path("plans/<uuid:plan_id>/chance/", chance.chance_of_plan, name="chance"),
     path("classes/open/", arrivals.open_meeting, name="open"),
     path("classes/past/", past.past, name="past"),
     path("classes/past/items/", past.items, name="past_items"),

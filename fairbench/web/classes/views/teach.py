@@ -12,8 +12,10 @@ from fairbench.core.errors import InputError
 from fairbench.core.formats.stop_signs_doc import load_stop_signs
 from fairbench.core.people.phone import number_in
 from fairbench.core.plan.timeline import Timeline
+from fairbench.core.teaching.chance import late_after
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.classes import actions
+from fairbench.web.classes.chance import habits_of
 from fairbench.web.classes.day_notes import PLACES_IN_WORDS, Somebody, cautions_of, people_today
 from fairbench.web.classes.devices import leads, player_of
 from fairbench.web.classes.differences import Differing
@@ -93,6 +95,7 @@ def teach(request: HttpRequest, meeting_id: UUID) -> HttpResponse:
     data["player"] = player_of(meeting)
     data["people"] = [_person(somebody) for somebody in people]
     data["catchUp"] = CATCH_UP
+    data["lateAfter"] = late_after(timeline, habits_of(meeting.teacher)) if meeting.teacher else {}
     data["mirrored"] = actor_of(request).user.calls_mirrored
     context = {
         "meeting": meeting,

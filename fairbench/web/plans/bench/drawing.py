@@ -12,6 +12,7 @@ from fairbench.core.fit.share import Share
 from fairbench.core.fit.verdict import Fit, Verdict, VerdictKind
 from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import ItemTime, Step, StepKind, Timeline
+from fairbench.core.plan.work import effort_over_time
 from fairbench.core.positions import Level
 from fairbench.web.exercises.figures import address
 
@@ -188,6 +189,8 @@ class Drawing:
     top: float = TOP
     plank: float = PLANK
     roomy: bool = False
+    efforts: tuple[tuple[float, float, float], ...] = ()
+    """Where how hard it is: from, until, and the effort out of ten."""
 
     @property
     def line_width(self) -> float:
@@ -243,6 +246,7 @@ def draw(
         top=top,
         plank=plank,
         roomy=roomy,
+        efforts=tuple((_x(start, scale), _x(end, scale), effort) for start, end, effort in effort_over_time(timeline)),
     )
 
 

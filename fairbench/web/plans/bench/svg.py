@@ -206,3 +206,31 @@ def _inside(plank: Plank) -> Iterable[str]:
 
 def _text(kind: str, x: float, y: float, words: str) -> str:
     return f'<text class="{kind}" x="{x}" y="{y}">{escape(words)}</text> ' if words else ""
+
+
+EFFORT = 26.0
+"""Height of the line of effort."""
+
+
+def effort_svg(d: Drawing) -> SafeString:
+    """How hard the class is over its time, on the same axis, as a line above the planks; nothing where there are none,
+    or in the roomy drawing, which scrolls."""
+    if d.roomy or not d.planks:
+        return SafeString("")
+    points = [(x, _effort_y(effort)) for start, end, effort in d.efforts for x in (start, end)]
+    line = " ".join(f"{x:g},{y:g}" for x, y in points)
+    most = max(effort for _, _, effort in d.efforts)
+    parts = [
+        f'<svg class="effort-line" viewBox="0 0 {d.width:g} {EFFORT:g}" role="img"'
+        f' aria-label="Effort over time, at most {most:g} of 10">',
+        f'<text class="lane-name" x="{d.left - 12:g}" y="{EFFORT - 8:g}">effort</text>',
+    ]
+    for level in (0, 5, 10):
+        y = _effort_y(level)
+        parts.append(f'<line class="lane-line" x1="{d.left:g}" x2="{d.width:g}" y1="{y:g}" y2="{y:g}"/>')
+    parts.append(f'<polyline class="effort" points="{line}"/></svg>')
+    return mark_safe("".join(parts))  # only figures are in it
+
+
+def _effort_y(effort: float) -> float:
+    return round(EFFORT - 3 - effort / 10 * (EFFORT - 6), 1)

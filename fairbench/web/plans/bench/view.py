@@ -33,11 +33,12 @@ from ..adapter import core_group
 from ..models import Plan
 from ..surroundings import room_of, with_store
 from .advice import Advised, advise, asides_of
+from .balance import Balance, balance_of
 from .drawing import Drawing, draw
 from .inspector import Inspector, inspect
 from .order import OrderBlock, ShownAs, running_order
 from .reasons import Reason, Session, reason_of, session_of
-from .svg import bench_svg
+from .svg import bench_svg, effort_svg
 
 _STEP_WORDS = {
     StepKind.TRANSFER: "Changing position",
@@ -161,6 +162,16 @@ class BenchView:
     def svg(self) -> SafeString:
         """The drawing."""
         return bench_svg(self.drawing, self.address, self.chosen, f"{self.plan.name}, {self.spoken}")
+
+    @property
+    def effort(self) -> SafeString:
+        """How hard the class is over its time."""
+        return effort_svg(self.drawing)
+
+    @property
+    def balance(self) -> Balance:
+        """Where the work goes."""
+        return balance_of(self.timeline)
 
     @property
     def positions(self) -> tuple[Position, ...]:

@@ -12,6 +12,9 @@ from pydantic import Field
 
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.search import find as find_on_shelf
+from fairbench.core.people.person import Group as CoreGroup
+from fairbench.core.plan.compile import compile_timeline
+from fairbench.core.plan.work import WorkOf, fills, work_of
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.exercises.filters import open_filters, read
 from fairbench.web.exercises.rows import rows_by_block
@@ -19,7 +22,7 @@ from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import OverrideInput
 from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
-from fairbench.web.plans.adapter import read_today, shelf
+from fairbench.web.plans.adapter import core_plan, read_today, shelf
 from fairbench.web.plans.bench.edits import EDITS
 from fairbench.web.plans.bench.order import shown_as
 from fairbench.web.plans.bench.view import NOTHING_ELSE, BenchSelection, bench_view
@@ -114,16 +117,29 @@ def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
     """The shelf beside the bench, narrowed by words and filters."""
     plan = find(Plan, plan_id)
     stock = shelf()
-    asked, wrong = read(request.GET.dict(), stock)
+    given = request.GET.dict()
+    lacking = given.pop("gap", "") == "1"
+    asked, wrong = read(given, stock)
     found = find_on_shelf(stock, asked)
+    if lacking:
+        work = _work_of(plan)
+        found = tuple(sorted(found, key=lambda one: -fills(one.exercise.aim, work)))
+    ranked = lacking or bool(asked.words.strip())
     context = {
         "plan": plan,
-        "blocks": rows_by_block(stock, "plans/_shelf_row.html", found, ranked=bool(asked.words.strip())),
+        "blocks": rows_by_block(stock, "plans/_shelf_row.html", found, ranked=ranked),
+        "lacking": lacking,
         "count": len(found),
         "versions": sum(len(match.versions) for match in found),
         "wrong": wrong,
     }
     return render(request, "plans/_shelf_results.html", context)
+
+
+def _work_of(plan: Plan) -> WorkOf:
+    """Where the work of a plan goes, for nobody in particular."""
+    value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
+    return work_of(compile_timeline(value, CoreGroup(), shelf()))
 
 
 def _context(

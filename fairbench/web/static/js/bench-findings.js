@@ -1,4 +1,5 @@
-// Findings: mark what one is about on the planks, and leave open what was open when the bench is swapped.
+// Findings: mark what one is about on the planks, and leave open what was open when the bench is swapped. The balance:
+// say the time of the area that is pointed at.
 
 const KEPT_OPEN = "#more-findings, .checked";
 
@@ -20,6 +21,13 @@ export function listenForFindings() {
     marked(on ? button.closest(".finding").dataset.planks.split(" ") : []);
     document.querySelector("#bench .marked")?.scrollIntoView({ block: "nearest", inline: "center" });
   });
+
+  for (const heard of ["focusin", "pointerover", "click"]) {
+    document.addEventListener(heard, ({ target }) => {
+      const area = target.closest?.(".body-map .area");
+      if (area) area.closest(".balance").querySelector(".body-says").textContent = area.dataset.says;
+    });
+  }
 
   document.body.addEventListener("htmx:beforeSwap", (event) => {
     if (event.detail.target?.id !== "bench") return;

@@ -1,5 +1,6 @@
 // The bench's hands: keys, steppers, dragging, the shelf drawer. The server works everything out.
 
+import { listenForChance } from "./bench-chance.js";
 import { carryFocus } from "./bench-focus.js";
 import { listenForDrag } from "./bench-drag.js";
 import { listenForFindings } from "./bench-findings.js";
@@ -98,4 +99,5 @@ listenForSteps();
 listenForDrag(bench);
 listenForShelf(bench);
 listenForFindings();
+listenForChance();
 listenForViews(bench, (act) => waiting.whenFree(act));

@@ -250,7 +250,8 @@ export class Screen {
 
   showLate() {
     const { player } = this;
-    const extra = player.began && !player.ended && !this.following && player.behind > LATE ? player.extraToLeaveOut() : null;
+    const late = player.score.lateAfter?.[player.item?.id] ?? LATE; // from when on an even chance to end in time is gone
+    const extra = player.began && !player.ended && !this.following && player.behind > late ? player.extraToLeaveOut() : null;
     const button = part("do-leave-out");
     button.hidden = !extra;
     button.dataset.item = extra?.id ?? "";
