@@ -127,6 +127,9 @@ def check(now: Situation, only: Iterable[str] | None = None) -> Checked:
     not_judged: list[NotJudged] = []
     judged: list[str] = []
     for name in RULES if only is None else only:
+        if name in now.quiet:
+            not_judged.append(NotJudged(name, now.quiet[name]))
+            continue
         try:
             made = [replace(one, rule=name) for one in RULES[name](now)] if now.timeline.items else []
         except CannotJudgeError as error:

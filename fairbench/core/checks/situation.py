@@ -1,7 +1,7 @@
 """What a rule judges: a plan worked out, for whom, with what, and where."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from ..exercises.shelf import Shelf
@@ -22,7 +22,8 @@ from ..things.shortage import Shortage, shortages_of
 @dataclass(frozen=True)
 class Situation:
     """A plan with its group, shelf and conditions. Without a ``room`` nothing of it is judged, without a ``store``
-    nothing was ever counted. What follows from these is worked out when it is first asked for."""
+    nothing was ever counted. ``quiet`` are rules that a style leaves out, with why. What follows from these is worked
+    out when it is first asked for."""
 
     plan: Plan
     group: Group
@@ -30,6 +31,7 @@ class Situation:
     conditions: Conditions
     room: Room | None = None
     store: Store | None = None
+    quiet: Mapping[str, str] = field(default_factory=dict)
 
     @cached_property
     def timeline(self) -> Timeline:

@@ -107,6 +107,9 @@ class PlanDoc(Doc):
     brackets: list[BracketDoc] = Field(default_factory=list)
     lines: list[LineDoc] = Field(default_factory=list)
     dismissed: list[str] = Field(default_factory=list, max_length=100, description="Findings that were put aside.")
+    style: dict[str, str] = Field(
+        default_factory=dict, max_length=60, description="What this plan answers otherwise than its practice."
+    )
     because: dict[str, str] = Field(default_factory=dict, max_length=100, description="Why they were put aside.")
     blocks: list[BlockDoc]
     exercises: list[ExerciseDoc] = Field(default_factory=list, max_length=MAX_ITEMS)
@@ -195,6 +198,7 @@ def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors
         purpose=doc.purpose,
         laid_out=doc.laid_out,
         dismissed=frozenset(doc.dismissed),
+        style=tuple(doc.style.items()),
         because=tuple(sorted((key, why) for key, why in doc.because.items() if key in doc.dismissed)),
     )
 
@@ -251,6 +255,8 @@ def _apart(plan: Plan) -> dict[str, Any]:
         said["lines"] = [_line_document(line) for line in plan.lines]
     if plan.dismissed:
         said["dismissed"] = sorted(plan.dismissed)
+    if plan.style:
+        said["style"] = dict(plan.style)
     if plan.because:
         said["because"] = dict(plan.because)
     return said

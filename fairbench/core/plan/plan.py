@@ -98,6 +98,7 @@ class Plan:
     items together, ``lines`` are what is no exercise. ``purpose`` is what the class is for,
     ``laid_out`` says that everything lies ready at its place beforehand instead of being fetched on the way, and
     ``dismissed`` the findings that the instructor put aside, by their key, with ``because`` why, where it was said.
+    ``style`` is what this plan answers otherwise than its practice, as (question, school).
     """
 
     name: str
@@ -113,6 +114,7 @@ class Plan:
     dismissed: frozenset[str] = frozenset()
     laid_out: bool = False
     because: tuple[tuple[str, str], ...] = ()
+    style: tuple[tuple[str, str], ...] = ()
 
     def __post_init__(self) -> None:
         if not self.name.strip():

@@ -30,7 +30,7 @@ class Practice(models.Model):
     """The business that owns the data. ``shelf_edition`` is another whenever its own exercises change; ``counts_pairs``
     says that work of sides taking turns is counted in pairs, ``ranges_from`` where in a range a figure is picked
     first, ``looks`` who its figures are (:mod:`fairbench.core.body.drawing.looks`), as a code, ``units`` what
-    its figures are shown in."""
+    its figures are shown in, ``style`` its answers where practitioners differ, by question."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)
@@ -39,6 +39,7 @@ class Practice(models.Model):
     ranges_from = models.CharField(max_length=6, choices=RangesFrom.choices, default=RangesFrom.MIDDLE)
     looks = models.CharField(max_length=40, blank=True)
     units = models.CharField(max_length=8, choices=Units.choices, default=Units.METRIC)
+    style = models.JSONField(default=dict)
 
     class Meta:
         constraints = (

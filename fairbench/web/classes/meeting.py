@@ -17,7 +17,8 @@ from .models import Meeting, TeachEvent
 
 def timeline_of(meeting: Meeting) -> Timeline:
     """The plan of the day, worked out as it was when teaching began."""
-    return compile_timeline(core_plan(meeting.plan_document), group_of(meeting), shelf())
+    plan = core_plan(meeting.plan_document)
+    return compile_timeline(plan, group_of(meeting), shelf(plan.style))
 
 
 def planned_for(meeting: Meeting) -> Planned:

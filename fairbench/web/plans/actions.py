@@ -15,6 +15,7 @@ from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.plan import plan as core
 from fairbench.core.plan.points import start_points
 from fairbench.core.plan.session_templates import draft
+from fairbench.core.style.style import Style
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.exercises import actions as exercise_actions
 from fairbench.web.exercises.brought import Answer
@@ -38,6 +39,7 @@ DETAILS = {
     "dismissed": "findings put aside",
     "outline": "list of blocks",
     "laid_out": "way of having things ready",
+    "style": "style",
 }
 """The plan's own details, by the words for them."""
 
@@ -210,6 +212,17 @@ def edit(
     plan.save(update_fields=["head", "newest", "name", "changed_at"])
     actor.audit("plan.edit", plan.id)
     return Edited(plan, value, notice)
+
+
+@transaction.atomic
+def set_style(actor: Actor, style: Style) -> None:
+    """The practice's answers where practitioners differ. No plan changes by it: it is proposed for what is put on the
+    bench from now on, and said from now on."""
+    actor.require(Permission.PLANS)
+    before = actor.practice.style
+    actor.practice.style = dict(style.chosen)
+    actor.practice.save(update_fields=["style"])
+    actor.audit("practice.style", actor.practice.id, {"style": before}, {"style": actor.practice.style})
 
 
 @transaction.atomic

@@ -13,14 +13,15 @@ from fairbench.core.people.person import Person
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.readable import Readable, readable
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Group, Listing
 
+from .house_style import OwnAnswers, shelf_of
 
-def shelf() -> Shelf:
-    """What this practice has to choose from."""
-    return practice_shelf()
+
+def shelf(own: OwnAnswers = ()) -> Shelf:
+    """What this practice has to choose from, as its style says it, or a plan's ``own``."""
+    return shelf_of(own)
 
 
 def core_plan(document: Any) -> CorePlan:

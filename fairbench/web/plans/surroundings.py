@@ -8,11 +8,11 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Conditions
 from fairbench.core.rooms.room import Room as CoreRoom
 from fairbench.core.rooms.store import Store
-from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people.models import Group
 from fairbench.web.rooms.adapter import at_hand, core_room
 from fairbench.web.rooms.models import Room
 
+from .house_style import OwnAnswers, shelf_of
 from .models import Plan
 
 
@@ -32,18 +32,18 @@ def room_of(plan: Plan) -> Room | None:
     return plan.room or (plan.group.room if plan.group else None)
 
 
-def surroundings(room: Room | None) -> Surroundings:
-    """The shelf and the conditions in a room, without what is kept in it."""
-    shelf, conditions = practice_shelf(), load_conditions()
+def surroundings(room: Room | None, own: OwnAnswers = ()) -> Surroundings:
+    """The shelf and the conditions in a room, without what is kept in it. ``own`` is the style of a plan."""
+    shelf, conditions = shelf_of(own), load_conditions()
     if room is None:
         return Surroundings(shelf, conditions)
     value = core_room(room)
     return Surroundings(shelf_in(shelf, value), conditions_in(conditions, value), value)
 
 
-def with_store(room: Room | None, people: int) -> Surroundings:
+def with_store(room: Room | None, people: int, own: OwnAnswers = ()) -> Surroundings:
     """The same with what so many people find in the room and in the practice's own cupboard."""
-    around = surroundings(room)
+    around = surroundings(room, own)
     return Surroundings(around.shelf, around.conditions, around.room, at_hand(room, people))
 
 

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import bench, files, floor, lists, mends, packing, paper, ready
+from .views import bench, files, floor, lists, mends, packing, paper, ready, style
 
 app_name = "plans"
 urlpatterns = [
@@ -26,6 +26,10 @@ urlpatterns = [
     path("<uuid:plan_id>/floor/<slug:what>/", floor.change, name="change_floor"),
     path("<uuid:plan_id>/ready/", ready.ready, name="ready"),
     path("<uuid:plan_id>/ready/letter/", ready.letter, name="ready_letter"),
+    path("style/", style.house_style, name="style"),
+    path("style/style.json", style.style_file, name="style_file"),
+    path("style/import/", style.import_style, name="import_style"),
+    path("<uuid:plan_id>/style/", style.plan_style, name="plan_style"),
     path("pack/", packing.day, name="pack_day"),
     path("pack/tick/", packing.tick, name="pack_tick"),
 ]

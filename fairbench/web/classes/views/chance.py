@@ -19,15 +19,15 @@ def chance_of_plan(request: HttpRequest, plan_id: UUID) -> JsonResponse:
     """What a thousand tried classes come to, in words; nothing for a plan that is empty or that nobody leads."""
     plan = find(Plan, plan_id, *WITH_ROOM)
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
-    timeline = compile_timeline(value, core_group(plan.group), surroundings(room_of(plan)).shelf)
+    timeline = compile_timeline(value, core_group(plan.group), surroundings(room_of(plan), value.style).shelf)
     if not timeline.items or not value.purpose.is_led:
         return JsonResponse({"says": "", "detail": ""})
     made = chance(timeline, habits_of(actor_of(request).user))
-    return JsonResponse({"says": f"{made.percent}% to end on time", "detail": _detail(made)})
+    return JsonResponse({"says": f"{made.percent}% on time", "detail": _detail(made)})
 
 
 def _detail(made: Chance) -> str:
     blame = " and ".join(f"{name} (+{minutes_and_seconds(over)})" for _, name, over in made.blame)
-    said = f"Likely {minutes_and_seconds(made.likely)}; four classes of five end between {span(made.early, made.late)}"
-    said = said.replace(" to ", " and ")
-    return f"{said}, {made.habits.words}." + (f" Most to blame when late: {blame}." if blame else "")
+    likely, between = minutes_and_seconds(made.likely), span(made.early, made.late, " and ")
+    said = f"Likely {likely}; four classes of five end between {between}, {made.habits.words}."
+    return f"The chance to end by the booked time. {said}" + (f" Most to blame when late: {blame}." if blame else "")

@@ -66,7 +66,7 @@ def _person(somebody: Somebody) -> PersonData:
 
 
 def _score(meeting: Meeting, timeline: Timeline, people: Sequence[Somebody]) -> ScoreData:
-    around = surroundings(meeting.room)
+    around = surroundings(meeting.room, timeline.plan.style)
     differing = Differing(timeline, [somebody.person for somebody in people], around.shelf, around.conditions)
     return score(timeline, group_of(meeting), around.shelf, differing, meeting.practice.counts_pairs)
 

@@ -20,6 +20,7 @@ from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
 from fairbench.web.plans.actions import Touches
 from fairbench.web.plans.adapter import core_group, shelf
+from fairbench.web.plans.house_style import with_proposed
 from fairbench.web.plans.models import WITH_ROOM, Plan
 from fairbench.web.plans.surroundings import room_of, surroundings
 from fairbench.web.site.find import find
@@ -53,9 +54,10 @@ def add(actor: Actor, plan_id: UUID, given: AddInput) -> Done:
 
     def change(plan: plans.Plan) -> plans.Plan:
         if given.block is not None:
-            return plans.add(plan, item, given.block, given.place)
+            return with_proposed(plans.add(plan, item, given.block, given.place), item.id)
         there = any(i.id == given.chosen for i in plan.items())
-        return plans.add_where_it_belongs(plan, item, shelf(), given.chosen if there else None)
+        after = given.chosen if there else None
+        return with_proposed(plans.add_where_it_belongs(plan, item, shelf(), after), item.id)
 
     message = f"Added {exercise.name}."
     return Done(actions.edit(actor, plan_id, given.seen, change, message), message, item.id)
@@ -128,6 +130,15 @@ def later(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     return _place(actor, plan_id, given, lambda plan: plans.step_later(plan, given.item), " later")
 
 
+@edit("lock", SwitchInput)
+def lock(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
+    """The item is left as it is by every mend and by shortening, or no longer."""
+    on = given.value == "on"
+    return change_item(
+        actor, plan_id, given, lambda item: replace(item, locked=on), "Locked" if on else "No longer locked:"
+    )
+
+
 # What is done: version, another exercise, the fairest versions.
 
 
@@ -142,7 +153,7 @@ def version(actor: Actor, plan_id: UUID, given: VersionInput) -> Done:
         actor,
         plan_id,
         given,
-        lambda plan: plans.take_version(plan, given.item, given.version, shelf()),
+        lambda plan: with_proposed(plans.take_version(plan, given.item, given.version, shelf()), given.item),
         f"Changed the version of {given.name}.",
     )
 
@@ -159,7 +170,7 @@ def swap(actor: Actor, plan_id: UUID, given: SwapInput) -> Done:
     version = exercise.version(given.version or exercise.base)
 
     def change(plan: plans.Plan) -> plans.Plan:
-        return plans.take_swap(plan, given.item, exercise.id, version.id, shelf())
+        return with_proposed(plans.take_swap(plan, given.item, exercise.id, version.id, shelf()), given.item)
 
     return edit_item(actor, plan_id, given, change, f"Swapped for {exercise.name}.")
 

@@ -19,6 +19,7 @@ from fairbench.core.plan.lines import Line
 from fairbench.core.plan.plan import DEFAULT_REST_AFTER, Item
 from fairbench.core.plan.timeline import ItemTime, Timeline
 from fairbench.core.sides import First, Sides
+from fairbench.web.plans.house_style import style_lines
 
 _SIDES_WORDS = {
     Sides.TOGETHER: "both together",
@@ -100,6 +101,7 @@ class Inspector:
     tempo: tuple[DoseField, ...]
     frame: tuple[DoseField, ...]
     rest_after: DoseField
+    styled: tuple[tuple[str, str], ...]
     summary: str
     props: tuple[str, ...]
     stand_ins: tuple[tuple[str, str, int], ...]
@@ -128,6 +130,7 @@ class Inspector:
 
 def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, Any] | None) -> Inspector:
     """The inspector for one item; ``wrong`` is what was refused, with the field and what was typed."""
+    styled = style_lines(time, timeline.plan.style)
     exercise, version, dose = time.exercise, time.version, time.dose
     rung = exercise.rung(version.id)
     in_parts = isinstance(dose.work, Sequence)
@@ -171,6 +174,7 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         frame=frame_fields(dose),
         rest_after=_rest_after(time.item),
         summary=summary(dose, exercise.limb),
+        styled=styled,
         props=tuple(shelf.props[prop].name for prop in version.props),
         stand_ins=tuple((prop, shelf.props[prop].name, number) for prop, number in time.item.stand_ins),
         usual=time.item.dose is None,

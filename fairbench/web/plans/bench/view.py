@@ -30,6 +30,7 @@ from fairbench.web.people.models import Group
 from fairbench.web.rooms.models import Room
 
 from ..adapter import core_group
+from ..house_style import quiet_now
 from ..models import Plan
 from ..surroundings import room_of, with_store
 from .advice import Advised, advise, asides_of
@@ -309,9 +310,9 @@ def bench_view(
     """Compile, fit and lay out, as an axis or as a running order. ``wrong`` names a figure that was refused, so that it
     is shown beside it."""
     group = core_group(plan.group)
-    around = with_store(room_of(plan), len(group.people))
+    around = with_store(room_of(plan), len(group.people), value.style)
     stock, conditions = around.shelf, around.conditions
-    now = Situation(value, group, stock, conditions, around.room, around.store)
+    now = Situation(value, group, stock, conditions, around.room, around.store, quiet_now(value.style))
     timeline, found, everyone = now.timeline, now.found, now.shares
     time = timeline.time_of(chosen) if chosen else None
     person = next((known for known in group.people if known.id == selection.person), None)

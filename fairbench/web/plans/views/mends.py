@@ -13,6 +13,7 @@ from fairbench.core.rooms.store import Store
 from fairbench.core.things.mends import Mend, Setting, look, mends_for
 from fairbench.core.things.rounds import mends_for_queue, queues_of
 from fairbench.web.plans.adapter import core_group, core_plan
+from fairbench.web.plans.house_style import quiet_now
 from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
 from fairbench.web.plans.surroundings import room_of, with_store
 from fairbench.web.site.find import Request, find
@@ -24,8 +25,8 @@ def mends(request: Request, plan_id: UUID) -> HttpResponse:
     plan = find(Plan, plan_id, *WITH_ROOM)
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     group = core_group(plan.group)
-    around = with_store(room_of(plan), len(group.people))
-    now = Situation(value, group, around.shelf, around.conditions, around.room, around.store)
+    around = with_store(room_of(plan), len(group.people), value.style)
+    now = Situation(value, group, around.shelf, around.conditions, around.room, around.store, quiet_now(value.style))
     asked = request.GET
     found = _of_things(now, asked.get("item", ""), asked.get("prop", ""), asked.get("size", ""))
     if "rule" in asked:

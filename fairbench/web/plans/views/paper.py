@@ -186,6 +186,6 @@ def _fitted(plan: Plan) -> tuple[CorePlan, CoreGroup, Fit]:
     """The plan, its group, and what everybody of them does of it."""
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
     group = core_group(plan.group)
-    around = surroundings(room_of(plan))
+    around = surroundings(room_of(plan), value.style)
     timeline = compile_timeline(value, group, around.shelf)
     return value, group, fit(timeline, group.people, around.shelf, around.conditions)

@@ -90,3 +90,9 @@ def finding_fields(finding: Finding) -> str:
 def lookup(values: Mapping[Any, Any], name: Any) -> Any:
     """What stands under a name or an id, or nothing."""
     return values.get(name, "")
+
+
+@register.filter
+def same(one: object, other: object) -> str:
+    """``true`` or ``false``: whether two values are equal, as an attribute says it."""
+    return "true" if one == other else "false"
