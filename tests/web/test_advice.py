@@ -105,7 +105,7 @@ def test_a_finding_is_put_aside_for_the_plan_with_a_reason_and_stays_aside(clien
     assert "No warm-up" not in titles(page)
     assert "They come from the walk." in page
     assert now(plan).because == ((key, "They come from the walk."),)
-    do(client_in, plan, "sets", item="a", value="3")
+    do(client_in, plan, "field", item="a", field="sets", value="3")
     assert "No warm-up" not in titles(bench(client_in, plan))
     do(client_in, plan, "undismiss")
     assert "No warm-up" in titles(bench(client_in, plan))

@@ -249,6 +249,15 @@ def undo(actor: Actor, plan_id: UUID, seen: int) -> Edited:
     return _go(actor, plan_id, seen, lambda plan: _revision(plan, plan.head).parent, "plan.undo")
 
 
+@transaction.atomic
+def go_back(actor: Actor, plan_id: UUID, number: int) -> Edited:
+    """The plan as it stood in a state, kept as a new one. Raises :class:`PlanError` for a state that there never
+    was."""
+    plan = Plan.objects.get(id=plan_id)
+    then = core_plan(_revision(plan, number).document)
+    return edit(actor, plan_id, plan.head, lambda _: then, f"Back to state {number}.")
+
+
 def redo(actor: Actor, plan_id: UUID, seen: int) -> Edited:
     """Go forward again to the newest state that came from this one, if there is one."""
     return _go(actor, plan_id, seen, newer_state, "plan.redo")

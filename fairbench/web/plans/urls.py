@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import bench, files, floor, lists, mends, packing, paper, ready, style
+from .views import bench, files, floor, history, lists, mends, packing, paper, ready, style
 
 app_name = "plans"
 urlpatterns = [
@@ -29,6 +29,10 @@ urlpatterns = [
     path("style/", style.house_style, name="style"),
     path("style/style.json", style.style_file, name="style_file"),
     path("style/import/", style.import_style, name="import_style"),
+    path("<uuid:plan_id>/history/", history.history, name="states"),
+    path("<uuid:plan_id>/compared/", history.compared, name="compared"),
+    path("<uuid:plan_id>/go-back/", history.go_back, name="go_back"),
+    path("<uuid:plan_id>/to-time/", mends.to_time, name="to_time"),
     path("<uuid:plan_id>/style/", style.plan_style, name="plan_style"),
     path("pack/", packing.day, name="pack_day"),
     path("pack/tick/", packing.tick, name="pack_tick"),

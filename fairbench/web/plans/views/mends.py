@@ -1,5 +1,7 @@
-"""What would mend a finding: tried on the plan as it is while the bench is already read."""
+"""What would mend a finding, and what brings a plan to its time: tried on the plan as it is while the bench is read."""
 
+import json
+from dataclasses import dataclass
 from uuid import UUID
 
 from django.http import HttpResponse
@@ -9,13 +11,19 @@ from django.urls import reverse
 from fairbench.core.checks import Situation, check
 from fairbench.core.checks.findings import WAITS
 from fairbench.core.checks.mending import mends_of
+from fairbench.core.dose.words import short
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.plan.compile import compile_timeline
+from fairbench.core.plan.plan_edits import dose_of, written
+from fairbench.core.plan.timeline import Timeline
+from fairbench.core.plan.to_the_time import ToTime, fill, shorten
 from fairbench.core.rooms.store import Store
 from fairbench.core.things.mends import Mend, Setting, look, mends_for
 from fairbench.core.things.rounds import mends_for_queue, queues_of
 from fairbench.web.plans.adapter import core_group, core_plan
 from fairbench.web.plans.house_style import quiet_now
 from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
-from fairbench.web.plans.surroundings import room_of, with_store
+from fairbench.web.plans.surroundings import room_of, surroundings, with_store
 from fairbench.web.site.find import Request, find
 
 
@@ -56,3 +64,42 @@ def _of_things(now: Situation, item: str, prop: str, size: str) -> tuple[Mend, .
         return ()
     short = (one for one in shortages if (one.item, one.prop, one.size) == (item, prop, size))
     return tuple(mend for one in short for mend in mends_for(now.plan, one, setting))
+
+
+@dataclass(frozen=True, slots=True)
+class DoseChange:
+    """An exercise whose dose changes, in words; nothing then where it is left out."""
+
+    name: str
+    before: str
+    after: str
+
+
+def to_time(request: Request, plan_id: UUID) -> HttpResponse:
+    """What brings a plan to the minutes that it is booked for: before and after, to be taken with one press."""
+    plan = find(Plan, plan_id, *WITH_ROOM)
+    value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
+    group, around = core_group(plan.group), surroundings(room_of(plan), value.style)
+    timeline = compile_timeline(value, group, around.shelf)
+    made = (shorten if timeline.over > 0 else fill)(value, group, around.shelf, value.length_min)
+    words = "Shortened to its time" if timeline.over > 0 else "Filled to its time"
+    context = {
+        "made": made,
+        "changes": _changes(made, timeline, around.shelf),
+        "fields": json.dumps({"edits": written(made.edits), "words": words}),
+        "do": f"{reverse('plans:bench', args=[plan.id])}do/",
+    }
+    return render(request, "plans/_to_time.html", context)
+
+
+def _changes(made: ToTime, timeline: Timeline, shelf: Shelf) -> list[DoseChange]:
+    touched = {edit.item for edit in made.edits}
+    return [
+        DoseChange(
+            time.exercise.name,
+            short(time.dose),
+            "" if time.item.id in made.left_out else short(dose_of(made.plan.item(time.item.id), shelf)),
+        )
+        for time in timeline.items
+        if time.item.id in touched
+    ]

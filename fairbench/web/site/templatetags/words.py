@@ -11,6 +11,8 @@ from fairbench.core.checks import Finding, SuggestedFix
 from fairbench.core.clock import minutes_and_seconds, spoken_seconds
 from fairbench.core.exercises.cues import say
 from fairbench.core.fit.verdict import VerdictKind
+from fairbench.core.plan.compare import Pairing
+from fairbench.core.plan.timeline import ItemTime
 from fairbench.core.things.mends import Mend
 from fairbench.figures.verdict_shapes import verdict_sign
 
@@ -90,6 +92,12 @@ def finding_fields(finding: Finding) -> str:
 def lookup(values: Mapping[Any, Any], name: Any) -> Any:
     """What stands under a name or an id, or nothing."""
     return values.get(name, "")
+
+
+@register.filter
+def sides_of(pairing: Pairing) -> tuple[ItemTime | None, ItemTime | None]:
+    """The two sides of a comparison."""
+    return pairing.before, pairing.after
 
 
 @register.filter
