@@ -10,6 +10,7 @@ from pydantic import AliasChoices, Field, TypeAdapter, ValidationError, model_va
 from ..body.demands import WORDS, Demand
 from ..errors import InputError
 from ..fit.case import Case
+from ..people.budgets import Budget, OwnBudget
 from ..people.chair import ChairFacts
 from ..people.conditions import Conditions, Declared
 from ..people.person import Override, Person
@@ -156,6 +157,9 @@ class PersonDoc(HealthDoc):
         default=None, description="The exercises they were taught before; left out, they are new to none."
     )
     chair: ChairDoc = Field(default_factory=ChairDoc)
+    budgets: dict[Budget, float] = Field(
+        default_factory=dict, strict=False, description="Minutes that they have for what tires them; 0 is none of it."
+    )
 
     def value(self, conditions: Conditions, today: datetime.date) -> Person:
         """As the core has them."""
@@ -163,7 +167,12 @@ class PersonDoc(HealthDoc):
         declared, first = self.declared(conditions, today), self.why_talk_first(conditions, today)
         known = None if self.known is None else frozenset(self.known)
         chair = ChairFacts(**self.chair.model_dump())
-        return Person(self.id, self.name or self.id, self.pace, declared, first, overrides, known, chair=chair)
+        try:
+            budgets = tuple(OwnBudget(kind, minutes) for kind, minutes in self.budgets.items())
+        except InputError as error:
+            raise error.within("budgets") from None
+        name = self.name or self.id
+        return Person(self.id, name, self.pace, declared, first, overrides, known, chair=chair, budgets=budgets)
 
 
 _RENAMED = {f"{joint}_lever": f"{joint}_moment" for joint in ("shoulder", "hip", "knee", "low_back")}

@@ -35,10 +35,11 @@ class Compared:
         return sum(not pairing.same for pairing in self.pairings)
 
 
-def compare(before: Timeline, after: Timeline) -> Compared:
+def compare(before: Timeline, after: Timeline, of_one_plan: bool) -> Compared:
     """The items of two plans, matched by their ids where they are states of one plan, else by their exercises, in the
     longest order that both have."""
-    ids = {time.item.id for time in before.items} & {time.item.id for time in after.items}
+    known = {time.item.id for time in before.items} & {time.item.id for time in after.items}
+    ids = known if of_one_plan else set()
     keys = _ids if ids else _exercises
     one, other = keys(before.items), keys(after.items)
     pairings: list[Pairing] = []
@@ -73,7 +74,8 @@ def _differs(was: ItemTime, now: ItemTime) -> tuple[str, ...]:
     said = []
     if was.exercise.id != now.exercise.id:
         said.append(f"{now.exercise.name} instead of {was.exercise.name}")
-    elif was.version.id != now.version.id:
+        return tuple(said)
+    if was.version.id != now.version.id:
         said.append(f"{now.version.name} instead of {was.version.name}")
     if was.dose != now.dose and summary(was.dose, was.exercise.limb) != summary(now.dose, now.exercise.limb):
         said.append(f"{summary(now.dose, now.exercise.limb)} instead of {summary(was.dose, was.exercise.limb)}")

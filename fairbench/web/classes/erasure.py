@@ -2,6 +2,7 @@
 figures of what was done, stay without a name, so that classes and counts stay true."""
 
 from dataclasses import dataclass
+from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
@@ -19,7 +20,7 @@ from .remembered import keep_remembered
 
 ERASED = "Erased person"
 GONE = "Erased with the person it was about."
-_BLANK = {
+_BLANK: dict[str, Any] = {
     "call_name": ERASED,
     "birth_year": None,
     "pace": 1,
@@ -33,6 +34,7 @@ _BLANK = {
     "seat_to_cm": None,
     "feet_raised": False,
     "chair_at_wall": False,
+    "budgets": {},
 }
 
 

@@ -43,6 +43,7 @@ def person_values(person: Participant) -> dict[str, Any]:
         "sharing_of_sides": _rows(person.notedsharings.all()),
         "loads": _rows(person.notedloads.all()),
         "chair": {name: _plain(getattr(person, name)) for name in _CHAIR},
+        "minutes_they_have": person.budgets,
         "things_at_home": _rows(person.own_things.all()),
         "places_on_floors": [
             {

@@ -7,6 +7,7 @@ from typing import Any
 from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.budgets import Budget, OwnBudget
 from fairbench.core.people.chair import ChairFacts
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.own_sides import OwnSharing, OwnSide, Sharing
@@ -204,7 +205,13 @@ def person_of(
         ),
         {kept["exercise"]: kept["load"] for kept in participant.health_summary.get("loads", [])},
         chair_of(participant),
+        budgets_of(participant),
     )
+
+
+def budgets_of(participant: Participant) -> tuple[OwnBudget, ...]:
+    """The minutes that they have, where somebody said."""
+    return tuple(OwnBudget(kind, participant.budgets[kind]) for kind in Budget if kind in participant.budgets)
 
 
 def chair_of(participant: Participant) -> ChairFacts:

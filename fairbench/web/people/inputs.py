@@ -65,6 +65,15 @@ class ChairInput(Input):
     chair_at_wall: Ticked = False
 
 
+class BudgetsInput(Input):
+    """Minutes that somebody has for what tires them; empty where nobody knows."""
+
+    hands: Annotated[str, Field(max_length=8)] = ""
+    kneeling: Annotated[str, Field(max_length=8)] = ""
+    standing: Annotated[str, Field(max_length=8)] = ""
+    overhead: Annotated[str, Field(max_length=8)] = ""
+
+
 class OwnThingInput(Input):
     """A thing at home: a prop, and what stands in for it there."""
 

@@ -18,7 +18,8 @@ class ChairArms(models.TextChoices):
 
 class Participant(PracticeModel):
     """A person who comes to class. ``email`` is where a list of what to have ready goes; ``chair_arms`` and the seat
-    heights, in centimetres, are what they need of a chair. ``health_summary`` is what the fit needs of their health
+    heights, in centimetres, are what they need of a chair, ``budgets`` the
+    minutes that they have for what tires them. ``health_summary`` is what the fit needs of their health
     rows, kept anew by every action that changes one (:mod:`.health_summary`), so that a group is read in one query.
     ``taught`` says in how many classes they came to each exercise was taught; it is counted anew whenever one ends."""
 
@@ -38,6 +39,7 @@ class Participant(PracticeModel):
     seat_to_cm = models.PositiveSmallIntegerField(null=True, blank=True)
     feet_raised = models.BooleanField(default=False)
     chair_at_wall = models.BooleanField(default=False)
+    budgets = models.JSONField(default=dict)
 
     health_summary = models.JSONField(default=dict, editable=False)
     taught = models.JSONField(default=dict, editable=False)

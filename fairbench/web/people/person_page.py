@@ -11,6 +11,7 @@ from django.db.models.fields.json import KeyTextTransform
 from django.utils import timezone
 
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.people.budgets import Budget, minutes_of
 from fairbench.core.people.own_sides import OwnSharing, Sharing
 from fairbench.core.people.rules import Effect, Rule
 from fairbench.core.people.screening import Outcome, ScreeningStatus
@@ -118,6 +119,8 @@ class PersonPage:
     sharing: tuple[NotedInWords, ...]
     loads: tuple[NotedInWords, ...]
     chair: str
+    budgets: tuple[tuple[str, str, str], ...]
+    """For each thing that tires: its name, what it is called with what counts, and the minutes, as they are typed."""
     own_things: tuple[OwnThing, ...]
     groups: tuple[models.Listing, ...]
     came: tuple[Any, ...]
@@ -150,6 +153,7 @@ def person_page(participant: models.Participant, health: bool) -> PersonPage:
         ),
         loads=tuple(NotedInWords(row["id"], load_words(row["exercise"], row["load"])) for row in kept.get("loads", [])),
         chair=chair_of(participant).words,
+        budgets=_budgets(participant),
         own_things=tuple(_own_things(participant)),
         groups=tuple(
             participant.listings.select_related("group")
@@ -246,3 +250,15 @@ def _until_words(until: datetime.date | None, over: bool) -> str:
     if until is None:
         return ""
     return f"ended {until:%-d %b %Y}: ask whether it still holds" if over else f"until {until:%-d %b %Y}"
+
+
+def _budgets(participant: models.Participant) -> tuple[tuple[str, str, str], ...]:
+    kept = participant.health_summary.get("conditions", [])
+    declared = frozenset(row["condition"] for row in kept)
+    rows = []
+    for kind in Budget:
+        usual = minutes_of(kind, (), declared)
+        own = participant.budgets.get(kind.value)
+        words = f"{kind.words.capitalize()} ({usual.minutes:g} min is {usual.because})"
+        rows.append((kind.value, words, "" if own is None else f"{own:g}"))
+    return tuple(rows)

@@ -6,10 +6,11 @@ from django.db import transaction
 
 from fairbench.core.errors import InputError
 from fairbench.core.loads.units import read_length
+from fairbench.core.people.budgets import LONGEST, Budget, OwnBudget
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.exercises.shelf import practice_shelf
 
-from .inputs import ChairInput, OwnThingInput
+from .inputs import BudgetsInput, ChairInput, OwnThingInput
 from .models import OwnThing, Participant
 
 LOWEST_SEAT, HIGHEST_SEAT = 20, 90
@@ -31,6 +32,33 @@ def save_chair(actor: Actor, participant_id: UUID, given: ChairInput) -> Partici
     person.save(update_fields=_FIELDS)
     actor.audit("participant.chair", person.id, old, {field: getattr(person, field) for field in _FIELDS})
     return person
+
+
+@transaction.atomic
+def save_budgets(actor: Actor, participant_id: UUID, given: BudgetsInput) -> Participant:
+    """The minutes that somebody has for what tires them, from now on. Raises :class:`InputError` for what are no
+    minutes."""
+    actor.require(Permission.PEOPLE)
+    person = Participant.objects.select_for_update().get(id=participant_id, erased_at=None)
+    old, new = person.budgets, {}
+    for kind in Budget:
+        minutes = _minutes(getattr(given, kind.value), kind)
+        if minutes is not None:
+            new[kind.value] = minutes
+    person.budgets = new
+    person.save(update_fields=["budgets"])
+    actor.audit("participant.budgets", person.id, {"budgets": old}, {"budgets": new})
+    return person
+
+
+def _minutes(text: str, kind: Budget) -> float | None:
+    said = text.strip().replace(",", ".")
+    if not said:
+        return None
+    try:
+        return OwnBudget(kind, float(said)).minutes
+    except (ValueError, InputError):
+        raise InputError(f"0 to {LONGEST:g} minutes, not “{text.strip()}”", kind.words) from None
 
 
 def _seat(text: str, field: str) -> int | None:

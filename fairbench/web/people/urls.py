@@ -22,6 +22,7 @@ urlpatterns = [
     path("<uuid:participant_id>/end/", health.end, name="end"),
     path("<uuid:participant_id>/load/", health.load, name="load"),
     path("<uuid:participant_id>/sharing/", health.sharing, name="sharing"),
+    path("<uuid:participant_id>/minutes/", things.budgets, name="budgets"),
     path("<uuid:participant_id>/chair/", things.chair, name="chair"),
     path("<uuid:participant_id>/thing/", things.own_thing, name="own_thing"),
     path("<uuid:participant_id>/side/", health.side, name="side"),

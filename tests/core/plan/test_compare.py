@@ -14,12 +14,16 @@ def timeline(plan):
     return compile_timeline(plan, Group(), SHELF)
 
 
+def beside(before, after, of_one_plan: bool = True):
+    return compare(timeline(before), timeline(after), of_one_plan)
+
+
 def told(before, after) -> list[tuple[str, ...]]:
-    return [pairing.differs for pairing in compare(timeline(before), timeline(after)).pairings]
+    return [pairing.differs for pairing in beside(before, after).pairings]
 
 
 def test_a_plan_beside_itself_differs_in_nothing() -> None:
-    both = compare(timeline(PLAN), timeline(PLAN))
+    both = beside(PLAN, PLAN)
     assert both.changed == 0
     assert all(pairing.same for pairing in both.pairings)
 
@@ -32,7 +36,7 @@ def test_another_dose_version_and_note_are_said() -> None:
     found = told(PLAN, other)
     assert found[0] == ()
     assert "3 sets" in found[1][0]
-    assert found[2][0] == "ball at chest height instead of ring at chest height" or "instead of" in found[2][0]
+    assert "instead of" in found[2][0]
     assert set(found[3]) >= {"another note", "extra"}
 
 
@@ -44,14 +48,15 @@ def test_what_went_came_and_moved_is_said() -> None:
     assert ("stood elsewhere",) in moved
 
 
-def test_two_plans_are_matched_by_their_exercises() -> None:
+def test_two_plans_are_matched_by_their_exercises_whatever_their_ids_are() -> None:
     other = plan_of("strengthen: ring-press, heel-raise")
-    renamed = compare(timeline(PLAN), timeline(other))
-    names = [(p.before and p.before.exercise.id, p.after and p.after.exercise.id) for p in renamed.pairings]
-    assert ("heel-raise" in {after for _, after in names}) is True
-    assert any(before == after == "ring-press" for before, after in names) or renamed.changed
+    pairings = beside(PLAN, other, of_one_plan=False).pairings
+    names = [(one.before and one.before.exercise.id, one.after and one.after.exercise.id) for one in pairings]
+    assert ("ring-press", "ring-press") in names
+    assert (None, "heel-raise") in names
+    assert ("band-row", None) in names
 
 
 def test_an_empty_plan_is_beside_anything() -> None:
-    both = compare(timeline(plan_of("strengthen:")), timeline(PLAN))
+    both = beside(plan_of("strengthen:"), PLAN)
     assert both.changed == len(both.pairings) == 4

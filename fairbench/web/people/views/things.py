@@ -8,8 +8,8 @@ from django.views.decorators.http import require_POST
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.exercises.shelf import practice_shelf
 from fairbench.web.people import things_actions
-from fairbench.web.people.health_summary import chair_of
-from fairbench.web.people.inputs import ChairInput, OwnThingInput
+from fairbench.web.people.health_summary import budgets_of, chair_of
+from fairbench.web.people.inputs import BudgetsInput, ChairInput, OwnThingInput
 from fairbench.web.people.views.changed import changed
 
 
@@ -20,6 +20,18 @@ def chair(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     def change(actor: Actor) -> str:
         person = things_actions.save_chair(actor, participant_id, ChairInput.read(request.POST))
         return f"Saved: {chair_of(person).words or 'any chair will do'}."
+
+    return changed(request, participant_id, change)
+
+
+@require_POST
+def budgets(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """The minutes that they have for what tires them."""
+
+    def change(actor: Actor) -> str:
+        person = things_actions.save_budgets(actor, participant_id, BudgetsInput.read(request.POST))
+        known = [f"{one.budget.words} {one.minutes:g} min" for one in budgets_of(person)]
+        return f"Saved: {', '.join(known) or 'as is usual'}."
 
     return changed(request, participant_id, change)
 

@@ -51,7 +51,7 @@ def compared(request: HttpRequest, plan_id: UUID) -> HttpResponse:
         "plan": plan,
         "before": before,
         "after": after,
-        "compared": compare_plans(before.timeline, after.timeline),
+        "compared": compare_plans(before.timeline, after.timeline, of_one_plan=not asked.get("other")),
     }
     return render(request, "plans/compared.html", context)
 

@@ -1,0 +1,71 @@
+"""Mending by keyboard alone: from what was found to a plan without it, and back."""
+
+from playwright.sync_api import Page, expect
+
+from .conftest import settled
+
+
+def open_short_plan(page: Page) -> None:
+    page.goto("/plans/")
+    page.get_by_role("link", name="Bones and balance").first.click()
+    page.wait_for_url("**/plans/*-*/")
+
+
+def press_until(page: Page, key: str, selector: str, most: int = 120) -> None:
+    """Press a key until the focus is on what is wanted."""
+    for _ in range(most):
+        if page.evaluate("wanted => document.activeElement?.matches(wanted)", selector):
+            return
+        page.keyboard.press(key)
+    raise AssertionError(f"the focus never came to {selector}")
+
+
+def finding(page: Page, title: str):
+    return page.locator(".finding", has_text=title)
+
+
+def test_a_short_warm_up_is_mended_by_keyboard_alone_and_taken_back(page: Page) -> None:
+    open_short_plan(page)
+    expect(finding(page, "Short warm-up")).to_be_visible()
+    short = finding(page, "Short warm-up")
+    short.locator("summary").first.focus()
+    press_until(page, "Tab", ".finding .button.fix[hx-get]")
+    page.keyboard.press("Enter")
+    expect(short.locator(".mends .fix").first).to_be_visible()
+    press_until(page, "Tab", ".mends .fix")
+    words = page.evaluate("document.activeElement.textContent")
+    assert "warm-up" in words
+    page.keyboard.press("Enter")
+    settled(page)
+    expect(finding(page, "Short warm-up")).to_have_count(0)
+    page.keyboard.press("z")
+    settled(page)
+    expect(finding(page, "Short warm-up")).to_be_visible()
+
+
+def test_a_finding_is_marked_on_the_planks_and_put_aside_with_a_reason(page: Page) -> None:
+    open_short_plan(page)
+    short = finding(page, "Short warm-up")
+    short.get_by_role("button", name="Mark on the planks").click()
+    expect(page.locator(".plank.marked")).not_to_have_count(0)
+    short.get_by_role("button", name="Mark on the planks").click()
+    expect(page.locator(".plank.marked")).to_have_count(0)
+    short.locator("summary", has_text="Put aside").click()
+    short.get_by_label("Because").fill("They walk here.")
+    short.get_by_role("button", name="Put aside").click()
+    settled(page)
+    expect(page.locator(".findings", has_text="Short warm-up")).to_have_count(0)
+    page.locator(".checked summary").click()
+    expect(page.locator(".checked")).to_contain_text("They walk here.")
+
+
+def test_the_chance_stands_by_the_end_time_and_the_balance_says_its_areas(page: Page) -> None:
+    open_short_plan(page)
+    chance = page.locator("#chance")
+    expect(chance).to_be_visible()
+    expect(chance.locator("summary")).to_contain_text("% on time")
+    chance.locator("summary").click()
+    expect(chance).to_contain_text("Most to blame")
+    area = page.locator(".body-map .area").first
+    area.focus()
+    expect(page.locator(".body-says")).not_to_contain_text("Choose an area")
