@@ -28,6 +28,7 @@ from fairbench.core.formats.plan_doc import PlanFile, plan_schema, read_plan_fil
 from fairbench.core.formats.pose_doc import body_schemas, read_body, work_out
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.formats.room_doc import room_schema
+from fairbench.core.formats.styles_doc import style_schema
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
@@ -142,7 +143,9 @@ def _parser() -> argparse.ArgumentParser:
     loads.add(commands)
 
     schema = commands.add_parser("schema", help="the JSON Schema of a plan, exercise or pose file")
-    schema.add_argument("which", choices=("plan", "exercises", "body", "people", "conditions", "class", "room"))
+    schema.add_argument(
+        "which", choices=("plan", "exercises", "body", "people", "conditions", "class", "room", "style")
+    )
     schema.set_defaults(run=_schema)
     return parser
 
@@ -295,13 +298,14 @@ def _conditions(asked: argparse.Namespace) -> str:
 
 
 def _schema(asked: argparse.Namespace) -> str:
-    if asked.which in ("body", "people", "conditions", "class", "room"):
+    if asked.which in ("body", "people", "conditions", "class", "room", "style"):
         made = {
             "body": body_schemas,
             "people": people_schemas,
             "conditions": conditions_schema,
             "class": class_schema,
             "room": room_schema,
+            "style": style_schema,
         }
         return _json(made[asked.which]())
     return _json(plan_schema() if asked.which == "plan" else exercise_schema())

@@ -6,6 +6,7 @@ import json
 from typing import Any
 
 from fairbench.core.checks import Checked, Situation, Weight, check
+from fairbench.core.checks.ideas import IDEAS
 from fairbench.core.checks.mending import mends_of
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.dose.words import short
@@ -33,6 +34,8 @@ def add(commands: Any) -> None:
     command.add_argument("--rules", metavar="RULE,…", help="only these rules")
     command.add_argument("--json", action="store_true", help="as JSON")
     command.set_defaults(run=_check)
+    command = commands.add_parser("rules", help="every rule of the checks, as Markdown")
+    command.set_defaults(run=_rules)
     command = commands.add_parser("shorten", help="a plan brought to a time with the least lost")
     _arguments(command)
     command.add_argument("--to", metavar="MINUTES", type=float, help="how long; by itself, what it is booked for")
@@ -94,6 +97,23 @@ def _check(asked: argparse.Namespace) -> tuple[str, int]:
     if asked.json:
         return json.dumps(document, indent=2, ensure_ascii=False) + "\n", code
     return _text(document, checked), code
+
+
+def _rules(_asked: argparse.Namespace) -> str:
+    lines = [
+        "# The checks",
+        "",
+        "What an experienced colleague would say of a plan. Made by `bin/fairbench rules` from",
+        "`fairbench/catalogue/checks.yaml`; a rule is a function in `fairbench/core/checks/` under the same name.",
+        "",
+        "| rule | family | what it finds | why | where it comes from | is mended |",
+        "|---|---|---|---|---|---|",
+    ]
+    for card in load_rule_cards().values():
+        mended = "yes" if card.id in IDEAS else "by its own fixes, or by hand"
+        cells = (f"`{card.id}`", card.family.words, card.name, card.reason, card.guidance.words, mended)
+        lines.append(f"| {' | '.join(cells)} |")
+    return "\n".join(lines) + "\n"
 
 
 def _text(document: dict[str, Any], checked: Checked) -> str:

@@ -6,7 +6,7 @@ from itertools import pairwise
 from ..clock import minutes_and_seconds
 from ..plan.timeline import ItemTime, StepKind
 from ..positions import Level, Position
-from ..things.setups import changes_in, fewer_changes
+from ..things.setups import changes_in, ways_in
 from .findings import Finding, SuggestedFix, Weight
 from .load import NOBODY
 from .rules import CannotJudgeError, rule
@@ -110,18 +110,17 @@ def many_rolls(now: Situation) -> Iterator[Finding]:
 
 @rule("set-ups")
 def set_ups(now: Situation) -> Iterator[Finding]:
-    """Things are rigged anew more often than another order would need."""
-    if changes_in(now.plan, now.shelf) <= SAVES:
-        return
-    better = fewer_changes(now.plan, now.shelf, now.group)
-    if better is not None and better.before - better.after >= SAVES:
-        fix = SuggestedFix(f"Reorder: {better.words}", "fewer_set_ups", {})
+    """Things are rigged anew more often than there are ways in which they are rigged."""
+    count, ways = changes_in(now.plan, now.shelf), ways_in(now.plan, now.shelf)
+    if count - ways >= SAVES:
+        fix = SuggestedFix("Reorder for fewer set-ups", "fewer_set_ups", {})
         yield Finding(
             Weight.FINE,
-            f"{better.before} set-ups",
-            f"Bands, rollers and weights are rigged anew {better.before} times; another order inside the blocks needs "
-            f"{better.after}.",
+            f"{count} set-ups for {ways} ways to rig",
+            "Bands, rollers and weights are rigged, changed and rigged again as before. What needs the same set-up may "
+            "stand together.",
             suggested_fixes=(fix,),
+            seconds=float(count),
         )
 
 

@@ -55,6 +55,11 @@ def changes_in(plan: Plan, shelf: Shelf) -> int:
     return changes([_of(item, shelf) for item in plan.items()])
 
 
+def ways_in(plan: Plan, shelf: Shelf) -> int:
+    """In how many ways a plan rigs something: it cannot be rigged less often."""
+    return len({way for item in plan.items() for way in _of(item, shelf)})
+
+
 def _of(item: Item, shelf: Shelf) -> tuple[SetUp, ...]:
     version = shelf.exercise(item.exercise).version(item.version)
     return set_ups_of(version, (item.dose or version.dose).load)

@@ -16,7 +16,19 @@ from fairbench.core.formats.plan_doc import write_plan
 from fairbench.ops.packages import OpsError, install
 from fairbench.ops.postgres import Cluster, server_programs
 
-from .core import CLASS_ITEMS, ITEMS, PEOPLE, ROUNDS, body_rows, core_rows, fit_rows, plan_of, room_rows, search_rows
+from .core import (
+    CLASS_ITEMS,
+    ITEMS,
+    PEOPLE,
+    ROUNDS,
+    advice_rows,
+    body_rows,
+    core_rows,
+    fit_rows,
+    plan_of,
+    room_rows,
+    search_rows,
+)
 from .table import Row, table
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -45,6 +57,7 @@ def main() -> int:
                 *search_rows(),
                 *fit_rows(),
                 *room_rows(),
+                *advice_rows(),
                 *_server_rows(Path(folder), environment),
             ]
         except OpsError as error:
@@ -57,7 +70,7 @@ def main() -> int:
 
 
 LIMITS = {
-    "edit": ("Bench edit with the fit (change a dose)", 5.0),
+    "edit": ("Bench edit with fit, checks and balance (change a dose)", 5.0),
     "look": ("Bench with the fit, looked at", 5.0),
     "shelf": ("All exercises", 2.5),
     "arrivals": (f"Who is here, {PEOPLE} people", 6.0),
@@ -74,7 +87,7 @@ LIMITS = {
     "large arrivals": ("Who is here, 740 could be", 13.0),
 }
 """What each page may take, as a multiple of the bare page."""
-MOST_QUERIES = 12
+MOST_QUERIES = 14
 
 
 def _server_rows(folder: Path, environment: dict[str, str]) -> list[Row]:
