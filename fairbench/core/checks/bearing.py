@@ -87,14 +87,24 @@ def worked(time: ItemTime, timeline: Timeline) -> Mapping[Side, float]:
     return seconds
 
 
-def group_bears(time: ItemTime, timeline: Timeline, place: Place) -> float:
-    """Seconds that an item as planned bears on a place, of the side that bears it longest."""
-    seconds: dict[Side | None, float] = {}
+Borne = Mapping[str, Mapping[Place, float]]
+"""By item, the seconds that it bears on each place."""
+
+
+def group_bears(timeline: Timeline) -> Borne:
+    """Seconds that each item as planned bears on each place, of the side that bears it longest."""
+    return {time.item.id: _bears(time, timeline) for time in timeline.items}
+
+
+def _bears(time: ItemTime, timeline: Timeline) -> Mapping[Place, float]:
+    seconds: dict[Bearing, float] = {}
     for side, took in worked(time, timeline).items():
-        for where, of in borne_by(time.version, side):
-            if where is place:
-                seconds[of] = seconds.get(of, 0.0) + took
-    return max(seconds.values(), default=0.0)
+        for bearing in borne_by(time.version, side):
+            seconds[bearing] = seconds.get(bearing, 0.0) + took
+    most: dict[Place, float] = {}
+    for (place, _), took in seconds.items():
+        most[place] = max(took, most.get(place, 0.0))
+    return most
 
 
 def person_bears(person: Person, found: Fit) -> Mapping[Bearing, float]:

@@ -8,7 +8,7 @@ from ..people.budgets import HALVED_BY, USUAL_MINUTES, Budget, Minutes, minutes_
 from ..people.person import Person
 from ..plan.timeline import ItemTime, StepKind
 from ..positions import Level
-from .bearing import KNEELS, Place, borne_by, group_bears, person_bears
+from .bearing import KNEELS, Place, borne_by, person_bears
 from .findings import Finding, Weight
 from .rules import CannotJudgeError, rule
 from .situation import Situation
@@ -80,9 +80,8 @@ def _rest(time: ItemTime) -> float:
 
 
 def _bears_running(now: Situation, place: Place) -> Iterator[tuple[ItemTime, ...]]:
-    timeline = now.timeline
-    bearing = {time.item.id for time in timeline.items if group_bears(time, timeline, place)}
-    return runs(timeline.items, lambda one, other: one.item.id in bearing and other.item.id in bearing)
+    bearing = {item for item, places in now.borne.items() if places.get(place)}
+    return runs(now.timeline.items, lambda one, other: one.item.id in bearing and other.item.id in bearing)
 
 
 @rule("hands-running")
@@ -97,7 +96,7 @@ def hands_running(now: Situation) -> Iterator[Finding]:
             run[1].item.id,
             items=_ids(run),
             place=Place.HANDS.words,
-            seconds=sum(group_bears(time, now.timeline, Place.HANDS) for time in run),
+            seconds=sum(now.borne[time.item.id].get(Place.HANDS, 0.0) for time in run),
         )
 
 
@@ -108,7 +107,7 @@ def hands_in_all(now: Situation) -> Iterator[Finding]:
 
 
 def _in_all(now: Situation, place: Place, most: float, words: str) -> Iterator[Finding]:
-    bearing = [(time, group_bears(time, now.timeline, place)) for time in now.timeline.items]
+    bearing = [(time, now.borne[time.item.id].get(place, 0.0)) for time in now.timeline.items]
     bearing = [(time, seconds) for time, seconds in bearing if seconds]
     total = sum(seconds for _, seconds in bearing)
     if total > most:
@@ -196,19 +195,21 @@ def neck_back(now: Situation) -> Iterator[Finding]:
 
 def _at_a_stretch(now: Situation, place: Place, most: float, words: str, mend: str) -> Iterator[Finding]:
     """Items that bear on a place and follow one another without enough rest, and one that is too long by itself."""
-    timeline = now.timeline
+    borne = {time.item.id: now.borne[time.item.id].get(place, 0.0) for time in now.timeline.items}
+    if sum(borne.values()) <= most:
+        return
     stretch: list[ItemTime] = []
-    for time in (*timeline.items, None):
-        bears = time is not None and group_bears(time, timeline, place) > 0
+    for time in (*now.timeline.items, None):
+        bears = time is not None and borne[time.item.id] > 0
         rested = bool(stretch) and _rest(stretch[-1]) + (time.transfer if time else 0.0) >= ENOUGH_REST
         if stretch and (not bears or rested):
-            total = sum(group_bears(one, timeline, place) for one in stretch)
+            total = sum(borne[one.item.id] for one in stretch)
             if total > most:
                 yield Finding(
                     Weight.LOOK,
                     f"{minutes_and_seconds(total)} {words}",
                     f"{names(stretch)}: more than {minutes_and_seconds(most)} at a stretch is much. {mend}",
-                    max(stretch, key=lambda one: group_bears(one, timeline, place)).item.id,
+                    max(stretch, key=lambda one: borne[one.item.id]).item.id,
                     items=_ids(stretch),
                     place=place.words,
                     seconds=total,

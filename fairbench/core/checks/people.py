@@ -60,10 +60,9 @@ def waits(now: Situation) -> Iterator[Finding]:
 @rule("low-share")
 def low_share(now: Situation) -> Iterator[Finding]:
     """Somebody has something to do for less than three quarters of the work."""
-    queue = any(True for _ in queue_findings(now))
-    for share in _talked_to(now):
-        if share.part >= LEAST_SHARE:
-            continue
+    left_out = [share for share in _talked_to(now) if share.part < LEAST_SHARE]
+    queue = bool(left_out) and any(True for _ in queue_findings(now))
+    for share in left_out:
         if not _is_idle(now, share):
             title = f"{share.person.name} has something to do for {share.part:.0%} of the work"
             detail = "The ways from place to place, which the others need not go, take the rest of their time."

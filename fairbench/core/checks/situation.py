@@ -17,6 +17,7 @@ from ..rooms.room import Room
 from ..rooms.store import Store
 from ..things.need import needs_of
 from ..things.shortage import Shortage, shortages_of
+from .bearing import Borne, group_bears
 
 
 @dataclass(frozen=True)
@@ -42,6 +43,11 @@ class Situation:
     def found(self) -> Fit:
         """Which version each person does of each item."""
         return fit(self.timeline, self.group.people, self.shelf, self.conditions)
+
+    @cached_property
+    def borne(self) -> Borne:
+        """What each item as planned bears on each place in the body."""
+        return group_bears(self.timeline)
 
     @cached_property
     def shares(self) -> tuple[Share, ...]:

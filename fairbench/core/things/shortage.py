@@ -65,9 +65,9 @@ def _short(prop: str, size: str, held: Sequence[Need], there: int) -> Iterable[S
 def _without(held: Sequence[Need], short: int) -> tuple[str, ...]:
     """Who goes without: the instructor, then from the end of the list, until enough is left for the others."""
     missing: list[str] = []
-    kept = list(held)
+    kept, all_at_once = list(held), at_once(held)
     for person in who_goes_without(need.person for need in held):
-        if at_once(held) - at_once(kept) >= short:
+        if all_at_once - at_once(kept) >= short:
             break
         kept = [need for need in kept if need.person != person]
         missing.append(person)

@@ -1,12 +1,12 @@
 """What the checks found, as the bench shows it: the three that matter, the rest, and what was put aside."""
 
-from collections.abc import Iterable
+from collections.abc import Hashable, Iterable
 from dataclasses import dataclass
 from uuid import UUID
 
 from django.db.models import Q
 
-from fairbench.core.checks import Finding, Situation, check
+from fairbench.core.checks import Finding, Situation, SuggestedFix, check
 from fairbench.core.checks.mending import can_mend
 from fairbench.core.checks.rules import Family, RuleCard
 from fairbench.core.formats.checks_doc import load_rule_cards
@@ -28,9 +28,16 @@ class Advice:
     can_mend: bool
 
     @property
-    def fixes(self) -> tuple[object, ...]:
+    def fixes(self) -> tuple[SuggestedFix, ...]:
         """What is taken at one press."""
         return tuple(fix for fix in self.finding.suggested_fixes if fix.verb == _PRESSED)
+
+    @property
+    def stays(self) -> Hashable:
+        """What its words and buttons follow from: while it stays, they do."""
+        one = self.finding
+        fixes = tuple((fix.words, fix.verb, tuple(fix.fields.items())) for fix in self.fixes)
+        return one.weight, one.title, one.detail, one.rule, one.item, one.person, one.about, one.short_of, fixes
 
     @property
     def planks(self) -> str:

@@ -1,7 +1,7 @@
 """The inspector's controls. Most of them stay as they are from one change to the next, so each is drawn once."""
 
 import json
-from collections.abc import Mapping
+from collections.abc import Hashable, Mapping
 from functools import lru_cache
 from typing import Any
 from urllib.parse import urlencode
@@ -15,8 +15,10 @@ from fairbench.core.dose.edit import DoseField
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.plan.brackets import BracketKind
 from fairbench.core.plan.lines import LineKind
+from fairbench.web.plans.bench.advice import Advice
 from fairbench.web.plans.bench.inspector import Choice
 from fairbench.web.plans.bench.order import ShownAs
+from fairbench.web.plans.models import Plan
 from fairbench.web.plans.packing import Packing
 
 register = template.Library()
@@ -97,3 +99,18 @@ def line_adder(before: str, do: str) -> SafeString:
 def ways_to_show(shown_as: ShownAs) -> SafeString:
     """The ways in which a plan can be shown, one of them pressed."""
     return SafeString(render_to_string("plans/_ways.html", {"ways": tuple(ShownAs), "shown_as": shown_as}))
+
+
+_findings: dict[Hashable, SafeString] = {}
+
+
+@register.simple_tag
+def finding(advice: Advice, plan: Plan, address: str, do: str, may_plan: bool) -> SafeString:
+    """A finding with what can be done about it. Most stay from one change to the next, so each is drawn once."""
+    key = (advice.stays, advice.can_mend, plan.id, plan.group_id is not None, may_plan)
+    if key not in _findings:
+        while len(_findings) >= _KEPT:
+            _findings.pop(next(iter(_findings)))
+        shown = {"advice": advice, "plan": plan, "address": address, "do": do, "may_plan": may_plan}
+        _findings[key] = SafeString(render_to_string("plans/_finding.html", shown))
+    return _findings[key]
