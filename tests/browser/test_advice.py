@@ -2,7 +2,7 @@
 
 from playwright.sync_api import Page, expect
 
-from .conftest import settled
+from .conftest import faults, settled
 
 
 def open_short_plan(page: Page) -> None:
@@ -41,6 +41,26 @@ def test_a_short_warm_up_is_mended_by_keyboard_alone_and_taken_back(page: Page) 
     page.keyboard.press("z")
     settled(page)
     expect(finding(page, "Short warm-up")).to_be_visible()
+
+
+def test_axe_finds_nothing_in_findings_history_and_the_way_to_the_time(page: Page) -> None:
+    open_short_plan(page)
+    bench = page.url
+    for summary in ("#more-findings > summary", ".checked > summary", ".balance details > summary"):
+        page.locator(summary).click()
+    page.locator("#plan-length").fill("15")
+    page.locator("#plan-length").press("Tab")
+    settled(page)
+    page.locator("#to-time").click()
+    expect(page.locator("#take-to-time")).to_be_visible()
+    found = {"bench": faults(page)}
+    page.locator("#take-to-time").click()
+    settled(page)
+    expect(page.locator("#end-time")).not_to_contain_text("over")
+    for path in ("history/", "compared/?was=1&now=2", "style/"):
+        page.goto(bench + path)
+        found[path] = faults(page)
+    assert not any(found.values()), found
 
 
 def test_a_finding_is_marked_on_the_planks_and_put_aside_with_a_reason(page: Page) -> None:

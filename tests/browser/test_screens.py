@@ -16,6 +16,7 @@ VIEWS = [
     "/plans/",
     "/plans/new/",
     "/plans/import/",
+    "/plans/style/",
     "/classes/",
     "/shelf/compare/",
     "/shelf/import/",

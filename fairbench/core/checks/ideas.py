@@ -206,7 +206,10 @@ def added(
     planned = now.plan.exercises()
     levels = {time.level for time in now.timeline.items} or {Level.SEATED}
     props = set(now.timeline.props())
-    loaded = {time.exercise.aim.region for time in now.timeline.items if time.exercise.aim.quality in LOADING}
+    loaded: dict[Region, float] = {}
+    for time in now.timeline.items:
+        if time.exercise.aim.quality in LOADING:
+            loaded[time.exercise.aim.region] = loaded.get(time.exercise.aim.region, 0.0) + time.work
     found = []
     for exercise in now.shelf:
         if exercise.id in planned or exercise.id in now.shelf.archived:
@@ -214,8 +217,8 @@ def added(
         version = exercise.version(exercise.base)
         if fits(exercise, version) and version.position.level in levels:
             seated = version.position.level is Level.SEATED
-            suits = exercise.aim.region in loaded or exercise.aim.region is Region.WHOLE_BODY
-            rank = (not seated, not suits, len(set(version.props) - props), exercise.block is not kind)
+            suits = loaded.get(exercise.aim.region, 0.0)
+            rank = (not seated, -suits, len(set(version.props) - props), exercise.block is not kind)
             found.append((rank, exercise, version))
     found.sort(key=lambda one: one[0])
     best = [(exercise, version) for _, exercise, version in found]

@@ -10,7 +10,7 @@ from ..exercises.aim import BlockKind
 from ..plan.plan import Item, Plan, change, remove
 from ..plan.plan_edits import EditKind, Edits, PlanEdit, apply_all, read_edits, written
 from ..plan.points import fit_points
-from ..plan.to_the_time import shorten
+from ..plan.to_the_time import ToTime, shorten
 from ..things.mends import Mend
 from ..things.setups import fewer_changes
 from .findings import Finding
@@ -20,6 +20,8 @@ from .situation import Situation
 
 MOST_MENDS = 3
 MOST_TRIED = 40
+MOST_NAMED = 3
+"""So many exercises are named one by one."""
 _KEPT_BLOCKS = (BlockKind.WARM_UP, BlockKind.CLOSE)
 MEND = "mend"
 """The verb of the bench that applies a mend's edits."""
@@ -70,9 +72,17 @@ def _to_time(words: str, fields: Mapping[str, str], plan: Plan, now: Situation) 
     kept = reduce(change, (replace(item, locked=True) for item in added), plan)
     made = shorten(kept, now.group, now.shelf, now.plan.length_min)
     edits = (*read_edits(fields["edits"]), *made.edits)
-    number = len({edit.item for edit in made.edits})
     shorter = apply_all(made.edits, plan, now.shelf, str)
-    return f"{words}, and less of {number} other{'' if number == 1 else 's'}", {"edits": written(edits)}, shorter
+    return f"{words}, and less of {_named(made, now)}", {"edits": written(edits)}, shorter
+
+
+def _named(made: ToTime, now: Situation) -> str:
+    """What there is less of, by name where it is not much: ``Heel drops and Calf stretch``."""
+    touched = {edit.item for edit in made.edits}
+    names = [time.exercise.name for time in now.timeline.items if time.item.id in touched]
+    if len(names) > MOST_NAMED:
+        return f"{len(names)} others"
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}" if names else "nothing"
 
 
 def tries_for(finding: Finding, now: Situation) -> Iterator[Tried]:

@@ -60,6 +60,9 @@ KEY = mark_safe(
 )
 
 
+MINUTE = 60.0
+
+
 @dataclass(frozen=True, slots=True)
 class BlockTotal:
     """Time of one block against what is usual."""
@@ -163,6 +166,12 @@ class BenchView:
     def svg(self) -> SafeString:
         """The drawing."""
         return bench_svg(self.drawing, self.address, self.chosen, f"{self.plan.name}, {self.spoken}")
+
+    @property
+    def can_go_to_time(self) -> bool:
+        """Whether the class is led, and is too long or has a minute or more to spare."""
+        over = self.timeline.over
+        return bool(self.timeline.items) and self.value.purpose.is_led and not -MINUTE < over <= 0
 
     @property
     def effort(self) -> SafeString:
