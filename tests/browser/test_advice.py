@@ -89,3 +89,19 @@ def test_the_chance_stands_by_the_end_time_and_the_balance_says_its_areas(page: 
     area = page.locator(".body-map .area").first
     area.focus()
     expect(page.locator(".body-says")).not_to_contain_text("Choose an area")
+
+
+def test_several_exercises_of_the_running_order_are_locked_at_once(page: Page) -> None:
+    open_short_plan(page)
+    page.get_by_role("button", name="Running order").click()
+    page.wait_for_selector(".order")
+    expect(page.locator(".several-bar")).to_be_hidden()
+    boxes = page.locator(".several")
+    boxes.nth(1).check()
+    boxes.nth(2).check()
+    expect(page.locator(".several-count")).to_have_text("2 chosen")
+    page.locator(".several-bar").get_by_role("button", name="Lock").click()
+    settled(page)
+    expect(page.locator(".several-bar")).to_be_hidden()
+    page.locator(".order-link").nth(1).click()
+    expect(page.locator("#lock")).to_have_text("Locked")

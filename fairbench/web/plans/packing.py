@@ -44,13 +44,17 @@ class Packing:
         return f"{self.prop.name}, {self.size}" if self.size else self.prop.name
 
 
-def packed_for(plans: Sequence[Plan], day: datetime.date) -> tuple[Packing, ...]:
+def fitted_day(plans: Sequence[Plan]) -> list[tuple[Plan, Fit]]:
+    """The plans of a day, each fitted."""
+    return [(plan, fitted(plan)) for plan in plans]
+
+
+def packed_for(fits: Sequence[tuple[Plan, Fit]], day: datetime.date) -> tuple[Packing, ...]:
     """What to carry for the plans of a day."""
     shelf = practice_shelf()
-    classes: list[tuple[str, Fit, Store]] = []
-    for plan in plans:
-        made = fitted(plan)
-        classes.append((plan.name, made, in_room(room_of(plan), _people_in(made))))
+    classes: list[tuple[str, Fit, Store]] = [
+        (plan.name, made, in_room(room_of(plan), _people_in(made))) for plan, made in fits
+    ]
     own = store_of(None)
     ticks = {(tick.prop, tick.size): tick for tick in PackTick.objects.filter(day=day)}
     found = []

@@ -26,10 +26,19 @@ from fairbench.web.plans.surroundings import room_of, surroundings
 from fairbench.web.site.find import find
 from fairbench.web.site.inputs import Lines, OneLine, OptionalWhole, Slug, Whole
 
-from . import block_edits, bracket_edits, dose_edits, finding_edits, line_edits, plan_edits
+from . import block_edits, bracket_edits, dose_edits, finding_edits, line_edits, plan_edits, several_edits
 from .edit import EDITS, Done, EditInput, SwitchInput, change_item, edit, edit_item, unchanged
 
-__all__ = ["EDITS", "block_edits", "bracket_edits", "dose_edits", "finding_edits", "line_edits", "plan_edits"]
+__all__ = [
+    "EDITS",
+    "block_edits",
+    "bracket_edits",
+    "dose_edits",
+    "finding_edits",
+    "line_edits",
+    "plan_edits",
+    "several_edits",
+]
 
 GIVEN_FOR = datetime.timedelta(days=7)
 

@@ -61,6 +61,8 @@ KEY = mark_safe(
 
 
 MINUTE = 60.0
+OTHERS = 60
+"""So many other plans, those changed last, can be copied from."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,6 +137,8 @@ class BenchView:
     different: tuple[DifferingPerson, ...] = ()
     groups: tuple[Group, ...] = ()
     rooms: tuple[Room, ...] = ()
+    others: tuple[Plan, ...] = ()
+    """Other plans of the practice, of which a block can be copied."""
     room: CoreRoom | None = None
     set_ups: int = 0
     shown_as: ShownAs = ShownAs.FIT
@@ -347,10 +351,15 @@ def bench_view(
         proposal=best_bases(timeline, group.people, stock, conditions) if selection.bases else None,
         different=_different(found, chosen) if time and not person else (),
         groups=() if beside else tuple(Group.objects.select_related("room")),
+        others=() if beside else _others(plan),
         rooms=() if beside else tuple(Room.objects.filter(Q(archived=False) | Q(id=plan.room_id))),
         room=around.room,
         set_ups=0 if beside else changes_in(value, stock),
     )
+
+
+def _others(plan: Plan) -> tuple[Plan, ...]:
+    return tuple(Plan.objects.filter(archived=False).exclude(id=plan.id).only("id", "name")[:OTHERS])
 
 
 def _different(found: Fit, item: str) -> tuple[DifferingPerson, ...]:

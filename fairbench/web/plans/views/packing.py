@@ -7,11 +7,12 @@ from django.shortcuts import render
 from django.utils import timezone
 from django.views.decorators.http import require_POST
 
+from fairbench.core.checks.own_day import own_day
 from fairbench.core.errors import InputError
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.plans import packing_actions
 from fairbench.web.plans.models import WITH_ROOM, Plan
-from fairbench.web.plans.packing import packed_for
+from fairbench.web.plans.packing import fitted_day, packed_for
 from fairbench.web.site.find import is_id
 from fairbench.web.site.inputs import Day, Input
 
@@ -36,11 +37,13 @@ def day(request: HttpRequest) -> HttpResponse:
     offered = list(Plan.objects.filter(archived=False).select_related(*WITH_ROOM)[:OFFERED])
     wanted = {wanted for wanted in request.GET.getlist("plan") if is_id(wanted)}
     chosen = [plan for plan in offered if str(plan.id) in wanted] if "plan" in request.GET else _of_day(offered, on)
+    fits = fitted_day(chosen)
     context = {
+        "own_day": own_day([(plan.name, made.timeline) for plan, made in fits]),
         "day": on,
         "offered": [(plan, plan in chosen) for plan in offered],
         "chosen": chosen,
-        "packed": packed_for(chosen, on),
+        "packed": packed_for(fits, on),
         "wrong": wrong,
     }
     return render(request, "plans/pack_day.html", context)
