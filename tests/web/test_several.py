@@ -60,3 +60,23 @@ def test_a_block_of_another_plan_is_copied_to_its_place(client_in, actor, plan) 
 
 def test_a_block_of_another_practice_is_not_found(client_in, plan) -> None:
     assert do(client_in, plan, "copy_block", other=str(plan.practice_id), kind="stretch").status_code == 404
+
+
+def test_the_day_says_what_showing_it_all_asks_of_the_teacher(client_in, plan) -> None:
+    page = " ".join(client_in.get("/plans/pack/", {"plan": str(plan.id)}).content.decode().split())
+    assert "Your own day" in page
+    assert "repetitions," in page
+    assert "Gripping " in page
+    assert "Your own day" not in client_in.get("/plans/pack/", {"plan": "none"}).content.decode()
+
+
+def test_a_block_goes_to_music_and_is_as_long_as_its_track(client_in, plan) -> None:
+    assert do(client_in, plan, "block_music", block="1", beats="120", phrase="on").status_code == 200
+    assert now(plan).item("a").dose.work.tempo.music.beats_per_minute == 120
+    before = now(plan)
+    assert do(client_in, plan, "block_track", block="1", length="6:30").status_code == 200
+    assert now(plan) != before
+    for fields in ({"beats": "500"}, {"beats": "x"}, {"beats": "100", "block": "7"}, {"beats": "100", "block": "0"}):
+        assert do(client_in, plan, "block_music", **{"block": "1", **fields}).status_code == 422
+    for length in ("", "x", "3:40:1", "0:01"):
+        assert do(client_in, plan, "block_track", block="1", length=length).status_code == 422

@@ -76,14 +76,14 @@ class ToTime:
     fits: bool
 
 
-def shorten(plan: Plan, group: Group, shelf: Shelf, minutes: float) -> ToTime:
+def shorten(plan: Plan, group: Group, shelf: Shelf, minutes: float, only: frozenset[str] | None = None) -> ToTime:
     """The plan at no more than so many minutes, with the least lost. Where even the shortest of everything is too long,
-    that is what comes back, with ``fits`` False."""
+    that is what comes back, with ``fits`` False. With ``only``, these items alone may change, whatever their block."""
     timeline = compile_timeline(plan, group, shelf)
     target = minutes * 60
     if timeline.total <= target:
         return ToTime((), plan, timeline.total, timeline.total, 0.0, (), fits=True)
-    search = _Search(plan, group, shelf, timeline)
+    search = _Search(plan, group, shelf, timeline, only)
     margin = 0.0
     while True:
         edits, loses, left_out = search.best(target - margin)
@@ -112,9 +112,9 @@ class _Ids:
 class _Search:
     """All that is known of a plan before it is shortened."""
 
-    def __init__(self, plan: Plan, group: Group, shelf: Shelf, timeline: Timeline) -> None:
+    def __init__(self, plan: Plan, group: Group, shelf: Shelf, timeline: Timeline, only: frozenset[str] | None) -> None:
         self.plan, self.group, self.shelf, self.timeline = plan, group, shelf, timeline
-        free = [time for time in timeline.items if not time.item.locked and time.kind not in _KEPT]
+        free = free_in(timeline, only)
         self.ways = {time.item.id: shorter_ways(time, self) for time in free}
         self.worth = {time.item.id: worth(time) for time in free}
         self.removal = {time.item.id: _LEFT_OUT * self.worth[time.item.id] * time.work for time in free}
@@ -165,6 +165,16 @@ class _Search:
         yield ()
         for number in range(1, most + 1):
             yield from combinations(by_loss, number)
+
+
+def free_in(timeline: Timeline, only: frozenset[str] | None) -> list[ItemTime]:
+    """The items that may change: those that are asked for, or all but the warm-up and the close; none that is
+    locked."""
+    return [
+        time
+        for time in timeline.items
+        if not time.item.locked and (time.kind not in _KEPT if only is None else time.item.id in only)
+    ]
 
 
 def worth(time: ItemTime) -> float:
@@ -334,16 +344,15 @@ def _pareto(states: Mapping[int, tuple[float, tuple[Way, ...]]]) -> dict[int, tu
     return kept
 
 
-def fill(plan: Plan, group: Group, shelf: Shelf, minutes: float) -> ToTime:
+def fill(plan: Plan, group: Group, shelf: Shelf, minutes: float, only: frozenset[str] | None = None) -> ToTime:
     """The plan with more of what is in it, as near to so many minutes as it comes without going over; the least change
-    that does it. What is locked, the warm-up and the close stay."""
+    that does it. What is locked, the warm-up and the close stay. With ``only``, these items alone may change."""
     timeline = compile_timeline(plan, group, shelf)
     spare = minutes * 60 - timeline.total
     if spare <= 0:
         return ToTime((), plan, timeline.total, timeline.total, 0.0, (), fits=spare == 0)
-    search = _Search(plan, group, shelf, timeline)
-    free = [time for time in timeline.items if not time.item.locked and time.kind not in _KEPT]
-    items = [_longer_ways(time, search) for time in free]
+    search = _Search(plan, group, shelf, timeline, only)
+    items = [_longer_ways(time, search) for time in free_in(timeline, only)]
     while True:
         edits = tuple(edit for way in fullest(items, spare) for edit in way.edits)
         made = apply_all(edits, plan, shelf, _new_ids())

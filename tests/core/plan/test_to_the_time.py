@@ -34,7 +34,7 @@ def seconds(plan: Plan) -> float:
 
 def everything(plan: Plan, target: float) -> float:
     """The least that can be lost by trying every way of every item, and every set that is left out."""
-    search = _Search(plan, GROUP, SHELF, compile_timeline(plan, GROUP, SHELF))
+    search = _Search(plan, GROUP, SHELF, compile_timeline(plan, GROUP, SHELF), None)
     best = float("inf")
     most = min(MOST_LEFT_OUT, len(list(plan.items())) - 1)
     for number in range(most + 1):
