@@ -174,6 +174,7 @@ def plans(draw: st.DrawFn) -> Plan:
             note=draw(st.text(st.characters(exclude_categories=["Cc", "Cs"]), max_size=30)),
             extra=draw(st.booleans()),
             optional=draw(st.booleans()),
+            locked=draw(st.booleans()),
             meanwhile=draw(st.just("") | versions.map("/".join)),
         )
         for number in range(count)
@@ -204,6 +205,8 @@ def plans(draw: st.DrawFn) -> Plan:
         tuple(replace(line, id=f"l{number}") for number, line in enumerate(lines)),
         draw(st.sampled_from(Purpose)),
         draw(st.frozensets(st.sampled_from(["a", "b"]))),
+        note=draw(st.sampled_from(["", "Bring chalk."])),
+        style=draw(st.sampled_from([(), (("eyes", "ahead"),)])),
     )
 
 

@@ -80,3 +80,9 @@ def test_a_block_goes_to_music_and_is_as_long_as_its_track(client_in, plan) -> N
         assert do(client_in, plan, "block_music", **{"block": "1", **fields}).status_code == 422
     for length in ("", "x", "3:40:1", "0:01"):
         assert do(client_in, plan, "block_track", block="1", length=length).status_code == 422
+
+
+def test_a_note_to_oneself_is_kept_with_the_plan(client_in, plan) -> None:
+    do(client_in, plan, "settings", field="note", value="Ask Ada about the step.\nBring chalk.")
+    assert now(plan).note == "Ask Ada about the step.\nBring chalk."
+    assert do(client_in, plan, "settings", field="note", value="x" * 2001).status_code == 422

@@ -107,6 +107,7 @@ class PlanDoc(Doc):
     brackets: list[BracketDoc] = Field(default_factory=list)
     lines: list[LineDoc] = Field(default_factory=list)
     dismissed: list[str] = Field(default_factory=list, max_length=100, description="Findings that were put aside.")
+    note: str = Field(default="", description="What the instructor writes to themselves.")
     style: dict[str, str] = Field(
         default_factory=dict, max_length=60, description="What this plan answers otherwise than its practice."
     )
@@ -199,6 +200,7 @@ def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors
         laid_out=doc.laid_out,
         dismissed=frozenset(doc.dismissed),
         style=tuple(doc.style.items()),
+        note=doc.note,
         because=tuple(sorted((key, why) for key, why in doc.because.items() if key in doc.dismissed)),
     )
 
@@ -255,6 +257,8 @@ def _apart(plan: Plan) -> dict[str, Any]:
         said["lines"] = [_line_document(line) for line in plan.lines]
     if plan.dismissed:
         said["dismissed"] = sorted(plan.dismissed)
+    if plan.note:
+        said["note"] = plan.note
     if plan.style:
         said["style"] = dict(plan.style)
     if plan.because:

@@ -98,7 +98,8 @@ class Plan:
     items together, ``lines`` are what is no exercise. ``purpose`` is what the class is for,
     ``laid_out`` says that everything lies ready at its place beforehand instead of being fetched on the way, and
     ``dismissed`` the findings that the instructor put aside, by their key, with ``because`` why, where it was said.
-    ``style`` is what this plan answers otherwise than its practice, as (question, school).
+    ``style`` is what this plan answers otherwise than its practice, as (question, school); ``note`` is
+    what the instructor writes to themselves.
     """
 
     name: str
@@ -115,8 +116,11 @@ class Plan:
     laid_out: bool = False
     because: tuple[tuple[str, str], ...] = ()
     style: tuple[tuple[str, str], ...] = ()
+    note: str = ""
 
     def __post_init__(self) -> None:
+        if len(self.note) > NOTE_LIMIT:
+            raise PlanError(f"a note has at most {NOTE_LIMIT} characters, not {len(self.note)}", "note")
         if not self.name.strip():
             raise PlanError("a plan needs a name", "name")
         if len(self.name) > NAME_LIMIT:

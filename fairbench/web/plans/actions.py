@@ -40,6 +40,7 @@ DETAILS = {
     "outline": "list of blocks",
     "laid_out": "way of having things ready",
     "style": "style",
+    "note": "note",
 }
 """The plan's own details, by the words for them."""
 

@@ -23,7 +23,7 @@ from fairbench.web.plans.adapter import core_group, shelf
 from fairbench.web.plans.models import WITH_ROOM, Plan
 from fairbench.web.plans.surroundings import room_of, surroundings
 from fairbench.web.rooms.models import Room
-from fairbench.web.site.inputs import Input, OneLine, OptionalId, Ticked, Whole
+from fairbench.web.site.inputs import Input, Lines, OneLine, OptionalId, Ticked, Whole
 
 from .edit import Done, EditInput, edit, unchanged
 
@@ -64,13 +64,19 @@ class LaidOutInput(Input):
     value: Ticked = False
 
 
+class NoteInput(Input):
+    """What the instructor writes to themselves."""
+
+    value: Lines = ""
+
+
 class PurposeInput(Input):
     """What the class is for."""
 
     value: Purpose
 
 
-_Setting = NameInput | MinutesInput | LeadInput | StartInput | EndInput | PurposeInput | LaidOutInput
+_Setting = NoteInput | NameInput | MinutesInput | LeadInput | StartInput | EndInput | PurposeInput | LaidOutInput
 _SETTINGS: Mapping[str, type[_Setting]] = {
     "name": NameInput,
     "length_min": MinutesInput,
@@ -80,6 +86,7 @@ _SETTINGS: Mapping[str, type[_Setting]] = {
     "end": EndInput,
     "purpose": PurposeInput,
     "laid_out": LaidOutInput,
+    "note": NoteInput,
 }
 
 
@@ -87,7 +94,7 @@ class SettingsInput(EditInput):
     """One of the plan's own details."""
 
     field: str = Field(max_length=60)
-    value: str = Field(default="", max_length=plans.NAME_LIMIT * 2)
+    value: str = Field(default="", max_length=plans.NOTE_LIMIT * 2)
 
 
 @edit("settings", SettingsInput)
