@@ -71,6 +71,7 @@ def _planning(page: Page) -> None:
     page.goto("/plans/")
     page.get_by_role("link", name="Up once, down once").click()
     page.wait_for_selector(".plank")
+    page.locator("#chance").wait_for()
     _take(page, "bench")
     page.goto("/plans/")
     page.get_by_role("link", name="Bones and balance").click()
@@ -89,6 +90,9 @@ def _planning(page: Page) -> None:
     page.wait_for_selector(".cue-entry")
     page.wait_for_timeout(800)
     _take(page, "cue-sheet")
+    page.goto("/plans/style/")
+    page.wait_for_selector(".school")
+    _take(page, "style")
     page.goto("/plans/new/")
     page.get_by_label("Name").fill("Band circuit, arm by arm")
     page.get_by_label("For", exact=True).select_option(label="Monday Chairs")
@@ -114,11 +118,6 @@ def _rooms(page: Page) -> None:
     page.get_by_role("link", name="Floor", exact=True).click()
     page.wait_for_selector(".stands")
     _take(page, "floor")
-    page.goto("/rooms/loads/?version=band-row/band-round-feet")
-    page.locator("section", has=page.locator("#bottle")).get_by_role("button", name="Work out").click()
-    page.locator("section", has=page.locator("#band")).get_by_role("button", name="Work out").click()
-    page.locator("#band-found table").wait_for()
-    _take(page, "load-tools")
 
 
 def _teaching(page: Page) -> None:

@@ -20,10 +20,12 @@ from ..plan.purpose import Purpose
 from ..plan.readable import readable
 from ..positions import Position
 from ..sides import First, Side
+from ..style.style import style_of
 from .catalogue_doc import ExerciseDoc, exercise_value, load_shelf
 from .dose_doc import Doc, DoseDoc, dose_document, dose_value
 from .json_file import check_characters, json_value
 from .places import first_error
+from .styles_doc import load_questions
 from .successors_doc import load_successors
 
 LARGEST_FILE = 1_000_000
@@ -154,6 +156,10 @@ def read_plan_file(data: bytes | str, shelf: Shelf) -> PlanFile:
     whole = replace(shelf, exercises={**shelf.exercises, **exercises})
     successors = load_successors()
     plan = readable(plan_value(document, whole, successors), whole, successors).plan
+    try:
+        style_of(dict(plan.style), load_questions().all)
+    except InputError as error:
+        raise error.within("style") from None
     return PlanFile(plan, whole, dict(brought.values()))
 
 

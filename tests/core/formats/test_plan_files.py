@@ -153,3 +153,14 @@ def test_what_holds_a_plan_together_is_checked(change: dict, says: str) -> None:
     document = json.loads((FORMATS / "example-plan.json").read_text(encoding="utf-8")) | change
     with pytest.raises(InputError, match=re.escape(says)):
         read_plan(json.dumps(document), SHELF)
+
+
+@pytest.mark.parametrize(
+    ("style", "says"),
+    [({"no-such": "x"}, "there is no question 'no-such'"), ({"eyes": "shut"}, "has no answer 'shut'")],
+)
+def test_a_style_that_is_not_there_is_named_with_its_place(style, says) -> None:
+    document = json.loads((FORMATS / "example-circuit.json").read_text(encoding="utf-8")) | {"style": style}
+    with pytest.raises(InputError, match=says) as error:
+        read_plan(json.dumps(document), SHELF)
+    assert error.value.place.startswith("style")
