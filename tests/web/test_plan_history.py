@@ -33,7 +33,7 @@ def test_every_state_is_told_with_who_and_what(client_in, changed, user) -> None
     for state in PlanRevision.objects.filter(plan=changed):
         assert unescape(state.summary) in unescape(html)
     assert user.name in html
-    assert html.count("Go back to it") == changed.newest - 1
+    assert html.count(">Go back to it<") == changed.newest - 1
 
 
 def test_two_states_stand_side_by_side(client_in, changed) -> None:
