@@ -169,7 +169,9 @@ def test_a_suggested_change_is_taken_and_the_share_rises(page: Page) -> None:
     open_plan(page, "Bones and balance")
     before = lowest(page)
     expect(page.locator(".cell.waits")).to_have_count(1)
-    page.get_by_role("button", name="Replace it with").click()
+    waits = page.locator(".finding", has_text="Aurelio Finch waits")
+    waits.get_by_role("button", name="What would settle it").click()
+    waits.get_by_role("button", name="Replace it with").click()
     expect(page.locator(".cell.waits")).to_have_count(0)
     assert becomes(page, lambda: lowest(page) > before)
 

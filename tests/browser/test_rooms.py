@@ -147,6 +147,8 @@ def test_a_shortage_is_mended_by_one_press_and_the_room_is_changed_on_the_bench(
     settled(page)
     page.locator("#close-panel").click()
     page.locator("#plan-room").select_option(label="Long hall")
+    settled(page)
+    page.locator("#more-findings > summary").click()
     expect(page.locator(".finding", has_text="no chair in Long hall serves")).to_be_visible()
 
 
