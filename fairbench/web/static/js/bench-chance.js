@@ -1,6 +1,14 @@
 // The chance to end on time comes by itself after the bench: it is asked for once a state of the plan is shown.
 
 let asked = "";
+let told = { of: "", answer: null };
+
+// What is told of a plan stays until the next answer comes, so that nothing moves meanwhile.
+function tell(place, { says, detail }) {
+  place.querySelector("summary").textContent = says;
+  place.querySelector("p").textContent = detail;
+  place.hidden = !says;
+}
 
 async function ask() {
   const bench = document.getElementById("bench");
@@ -18,14 +26,16 @@ async function ask() {
   }
   const now = document.getElementById("chance");
   if (asked !== state || !now) return; // the plan has changed meanwhile, and was asked about anew
-  now.querySelector("summary").textContent = answer.says;
-  now.querySelector("p").textContent = answer.detail;
-  now.hidden = !answer.says;
+  told = { of: bench.dataset.plan, answer };
+  tell(now, answer);
 }
 
 export function listenForChance() {
   document.body.addEventListener("htmx:afterSwap", (event) => {
-    if (event.detail.target?.id === "bench" || event.detail.elt?.id === "bench") ask();
+    if (event.detail.target?.id !== "bench" && event.detail.elt?.id !== "bench") return;
+    const place = document.getElementById("chance");
+    if (place && told.answer && told.of === document.getElementById("bench").dataset.plan) tell(place, told.answer);
+    ask();
   });
   ask();
 }

@@ -1,4 +1,5 @@
-// Whatever is swapped, the focus does not fall to the page: it goes to the same control, or to what stands in its place.
+// Whatever is swapped, the focus does not fall to the page: it goes to the same control, or to what stands in its place;
+// after a refusal to what was refused.
 
 const STOPS = "a[href], button, input, select, textarea, summary, [tabindex]";
 
@@ -7,8 +8,10 @@ const nowhere = () => !document.activeElement || document.activeElement === docu
 
 let was = null;
 
-document.body.addEventListener("htmx:beforeSwap", ({ detail: { target } }) => {
-  const active = document.activeElement;
+document.body.addEventListener("htmx:beforeSwap", ({ detail: { target, xhr, requestConfig } }) => {
+  const asking = requestConfig?.elt;
+  const isRefused = xhr?.status >= 400 && asking?.matches?.("input, textarea") && asking.id && target?.contains(asking);
+  const active = isRefused ? asking : document.activeElement;
   was = target?.contains(active) && active !== document.body ? { id: active.id, at: stopsIn(target).indexOf(active), target: target.id } : null;
 });
 
