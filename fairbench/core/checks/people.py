@@ -53,8 +53,13 @@ def moves_alone(now: Situation) -> Iterator[Finding]:
 def waits(now: Situation) -> Iterator[Finding]:
     """Somebody waits over three minutes at a stretch."""
     for share in _talked_to(now):
-        if _is_idle(now, share) and share.longest_wait > LONGEST_WAIT:
+        if share.longest_wait <= LONGEST_WAIT:
+            continue
+        if _is_idle(now, share):
             yield _left_out(now, share, waits=True)
+        elif share.part >= LEAST_SHARE:  # who has less is told with their share
+            title = f"{share.person.name} waits {minutes_and_seconds(share.longest_wait)}"
+            yield Finding(Weight.ALARM, title, "They wait for their turn.", person=share.person.id)
 
 
 @rule("low-share")
@@ -74,8 +79,8 @@ def low_share(now: Situation) -> Iterator[Finding]:
 
 
 def _is_idle(now: Situation, share: Share) -> bool:
-    """Whether somebody has nothing to do in some item, or on one side of it, or waits long for another reason."""
-    return share.longest_wait > LONGEST_WAIT or any(v.working < 1 for v in now.found.of_person(share.person.id))
+    """Whether somebody has nothing to do in some item, or on one side of it."""
+    return any(v.working < 1 for v in now.found.of_person(share.person.id))
 
 
 @rule("queue")

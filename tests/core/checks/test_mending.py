@@ -65,7 +65,7 @@ def situations(draw: st.DrawFn) -> Situation:
             f"P{n}",
             conditions=tuple(Declared(c) for c in draw(st.sets(st.sampled_from(DECLARED), max_size=2))),
         )
-        for n in range(draw(st.integers(0, 3)))
+        for n in range(draw(st.integers(0, 6)))
     )
     room = draw(st.sampled_from(ROOMS))
     conditions, shelf = (
@@ -174,6 +174,23 @@ def test_a_mend_that_makes_the_class_too_long_shortens_the_rest() -> None:
     words = [mend.words for mend in mends_of(finding, now, before)]
     assert words
     assert any("and less of" in one for one in words)
+
+
+@pytest.mark.parametrize("room", ROOMS, ids=lambda room: room.name if room else "no room")
+def test_every_ready_class_is_judged_for_a_full_room(room: Room | None) -> None:
+    people = tuple(
+        Person(f"p{n}", f"P{n}", 1 + n / 20, (Declared(DECLARED[n % len(DECLARED)]),) if n % 2 else ())
+        for n in range(12)
+    )
+    conditions, shelf = CONDITIONS, SHELF
+    if room is not None:
+        conditions, shelf = conditions_in(CONDITIONS, room), shelf_in(SHELF, room)
+    for ready in load_ready_classes().values():
+        judged = check(Situation(ready.plan, Group(people), shelf, conditions, room, STORE if room else None))
+        assert len(judged.judged) > 40
+        for one in judged.findings:
+            assert one.title
+            assert one.detail
 
 
 def test_an_over_long_class_is_brought_to_its_time_with_one_press() -> None:

@@ -293,3 +293,13 @@ def test_who_waits_for_a_turn_at_the_door_frame_has_only_their_part() -> None:
     assert all("wait their turn" in finding.detail for finding in findings[:-1])
     alone = fitted(plan_of("door-frame-chest"), people[0])
     assert shares(alone, people[:1])[0].part == 1
+
+
+@pytest.mark.parametrize("number", [2, 4, 12])
+def test_a_queue_of_any_length_is_told_and_breaks_nothing(number: int) -> None:
+    people = tuple(somebody(f"P{n}") for n in range(number))
+    for exercises in (("door-frame-chest",), ("doorway-press", "band-row", "ring-press", "heel-raise", "bridge")):
+        findings = people_findings(plan_of(*exercises, sets=4), *people)
+        told = {finding.person for finding in findings if finding.person}
+        shares_of = shares(fitted(plan_of(*exercises, sets=4), *people), people)
+        assert {one.person.id for one in shares_of if one.longest_wait > LONGEST_WAIT} <= told
