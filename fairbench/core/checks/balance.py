@@ -1,10 +1,11 @@
 """Balance of the work: push and pull, bend and arch, one way and the other, worked and stretched, front and back."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 
 from ..clock import minutes_and_seconds
 from ..exercises.aim import Action, Quality, Region
 from ..fit.cautions import demand_set
+from ..people.person import Person
 from ..plan.brackets import BracketKind
 from ..plan.timeline import ItemTime
 from ..sides import Side, Sides
@@ -25,6 +26,15 @@ NO_BENDING = frozenset({"thin-bones", "spine-fracture"})
 """With these in a group, bending is not missed."""
 NO_ARCHING = frozenset({"stenosis", "back-arching"})
 """With these, arching is not."""
+
+
+def spared_by(people: Iterable[Person]) -> frozenset[str]:
+    """What nobody misses in a plan for these people: bending where bones are thin, arching where it hurts."""
+    declared = {one.condition for person in people for one in person.conditions}
+    bend, arch = declared & NO_BENDING, declared & NO_ARCHING
+    return frozenset((*(("bend",) if bend else ()), *(("arch",) if arch else ())))
+
+
 _FRONT = frozenset({Action.PUSH, Action.FLEX})
 _BACK = frozenset({Action.PULL, Action.EXTEND, Action.SPREAD})
 
@@ -84,11 +94,11 @@ def arches(time: ItemTime) -> float:
 def bend_and_arch(now: Situation) -> Iterator[Finding]:
     """A back that bends forward three times as much as it arches, or arches only; but for what the group's cautions ask
     for."""
-    declared = {one.condition for person in now.group.people for one in person.conditions}
+    spared = spared_by(now.group.people)
     bent = [time for time in now.timeline.items if bends(time) >= BENT and arches(time) < ARCHED]
     arched = [time for time in now.timeline.items if arches(time) >= ARCHED and bends(time) < BENT]
     bending, arching = sum(time.work for time in bent), sum(time.work for time in arched)
-    if _lopsided(bending, arching) and not declared & NO_ARCHING:
+    if _lopsided(bending, arching) and "arch" not in spared:
         yield Finding(
             Weight.LOOK,
             f"{minutes_and_seconds(bending)} of bending forward, {minutes_and_seconds(arching)} of arching",
@@ -96,7 +106,7 @@ def bend_and_arch(now: Situation) -> Iterator[Finding]:
             bent[0].item.id,
             items=tuple(time.item.id for time in bent),
         )
-    if _lopsided(arching, bending) and not declared & NO_BENDING:
+    if _lopsided(arching, bending) and "bend" not in spared:
         yield Finding(
             Weight.FINE,
             f"{minutes_and_seconds(arching)} of arching, {minutes_and_seconds(bending)} of bending forward",

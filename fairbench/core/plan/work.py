@@ -139,10 +139,12 @@ class WorkOf:
     pairs: tuple[Pair, ...]
     levels: Mapping[Level, float]
     missing: tuple[str, ...]
+    spared: frozenset[str] = frozenset()
 
 
-def work_of(timeline: Timeline) -> WorkOf:
-    """Sums over the items of a plan, in seconds of work."""
+def work_of(timeline: Timeline, spared: frozenset[str] = frozenset()) -> WorkOf:
+    """Sums over the items of a plan, in seconds of work. What is ``spared`` is not missed and nothing is chosen to fill
+    it: ``bend`` where somebody has thin bones, ``arch`` where arching hurts."""
     areas = dict.fromkeys(Area, 0.0)
     regions: dict[Region, list[float]] = {}
     levels = dict.fromkeys(Level, 0.0)
@@ -156,7 +158,8 @@ def work_of(timeline: Timeline) -> WorkOf:
         row[0 if aim.quality in WORKING else 2 if aim.quality is Quality.STRETCH else 1] += time.work
     pairs = _pairs(timeline.items)
     found = tuple(RegionWork(region, *regions[region]) for region in Region if region in regions)
-    return WorkOf(areas, found, pairs, levels, _missing(pairs, found))
+    missing = tuple(name for name in _missing(pairs, found) if name not in spared)
+    return WorkOf(areas, found, pairs, levels, missing, spared)
 
 
 _ARMS = frozenset({Region.SHOULDER, Region.UPPER_BACK})
@@ -207,7 +210,7 @@ def fills(aim: Aim, work: WorkOf) -> float:
         row = next((one for one in work.regions if one.region is aim.region), None)
         return max(0.0, row.strength - 4 * row.stretch) if row else 0.0
     areas = areas_of(aim)
-    if aim.quality not in WORKING or not areas:
+    if aim.quality not in WORKING or not areas or (aim.region is Region.TRUNK and _AS.get(aim.action) in work.spared):
         return 0.0
     most = max(work.areas.values(), default=0.0)
     lacks = sum(most - work.areas[area] for area in areas) / len(areas)

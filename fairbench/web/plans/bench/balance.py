@@ -1,11 +1,14 @@
 """The balance of a plan, as the bench shows it beside the planks: a figure, pairs, a table, and what is missing."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from html import escape
 
 from django.utils.safestring import SafeString, mark_safe
 
+from fairbench.core.checks.balance import spared_by
 from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.people.person import Person
 from fairbench.core.plan.timeline import Timeline
 from fairbench.core.plan.work import Area, Pair, WorkOf, work_of
 from fairbench.core.positions import Level
@@ -62,6 +65,6 @@ class Balance:
         return tuple((area, seconds) for area, seconds in self.work.areas.items() if seconds)
 
 
-def balance_of(timeline: Timeline) -> Balance:
-    """The balance of a plan."""
-    return Balance(work_of(timeline))
+def balance_of(timeline: Timeline, people: Iterable[Person]) -> Balance:
+    """The balance of a plan for some people."""
+    return Balance(work_of(timeline, spared_by(people)))

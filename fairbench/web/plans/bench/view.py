@@ -185,7 +185,7 @@ class BenchView:
     @property
     def balance(self) -> Balance:
         """Where the work goes."""
-        return balance_of(self.timeline)
+        return balance_of(self.timeline, self.group.people)
 
     @property
     def positions(self) -> tuple[Position, ...]:

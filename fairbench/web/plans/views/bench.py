@@ -10,9 +10,9 @@ from django.utils import timezone
 from django.views.decorators.http import require_POST
 from pydantic import Field
 
+from fairbench.core.checks.balance import spared_by
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.search import find as find_on_shelf
-from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.work import WorkOf, fills, work_of
 from fairbench.web.accounts.actor import actor_of
@@ -22,7 +22,7 @@ from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import OverrideInput
 from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
-from fairbench.web.plans.adapter import core_plan, read_today, shelf
+from fairbench.web.plans.adapter import core_group, core_plan, read_today, shelf
 from fairbench.web.plans.bench.edits import EDITS
 from fairbench.web.plans.bench.order import shown_as
 from fairbench.web.plans.bench.view import NOTHING_ELSE, BenchSelection, bench_view
@@ -137,9 +137,10 @@ def shelf_drawer(request: Request, plan_id: UUID) -> HttpResponse:
 
 
 def _work_of(plan: Plan) -> WorkOf:
-    """Where the work of a plan goes, for nobody in particular."""
+    """Where the work of a plan goes, for its group."""
     value = core_plan(PlanRevision.objects.get(plan=plan, number=plan.head).document)
-    return work_of(compile_timeline(value, CoreGroup(), shelf()))
+    group = core_group(plan.group)
+    return work_of(compile_timeline(value, group, shelf(value.style)), spared_by(group.people))
 
 
 def _context(
