@@ -11,24 +11,18 @@ from fairbench.core.checks.mending import mends_of
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.dose.words import short
 from fairbench.core.errors import InputError
-from fairbench.core.fit.in_room import conditions_in, shelf_in
 from fairbench.core.formats.checks_doc import load_rule_cards
-from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.formats.people_doc import read_people
-from fairbench.core.formats.plan_doc import read_plan_file
-from fairbench.core.formats.room_doc import read_room
-from fairbench.core.people.person import Group
 from fairbench.core.plan.plan_edits import EditKind, dose_of
 from fairbench.core.plan.scaled import scaled
 from fairbench.core.plan.to_the_time import ToTime, fill, shorten
 
-from .reading import of_file, stock_argument, stock_of, today
+from .situation import situation_arguments, situation_of
 
 
 def add(commands: Any) -> None:
     """The commands and their arguments."""
     command = commands.add_parser("check", help="what to look at in a plan; exit 1 while a must is open")
-    _arguments(command)
+    situation_arguments(command)
     command.add_argument("--room", metavar="ROOM.json", help="a room file; without it, nothing of a room is judged")
     command.add_argument("--mends", action="store_true", help="try what would settle each")
     command.add_argument("--rules", metavar="RULE,…", help="only these rules")
@@ -37,31 +31,13 @@ def add(commands: Any) -> None:
     command = commands.add_parser("rules", help="every rule of the checks, as Markdown")
     command.set_defaults(run=_rules)
     command = commands.add_parser("shorten", help="a plan brought to a time with the least lost")
-    _arguments(command)
+    situation_arguments(command)
     command.add_argument("--to", metavar="MINUTES", type=float, help="how long; by itself, what it is booked for")
     command.set_defaults(run=_shorten)
 
 
-def _arguments(command: argparse.ArgumentParser) -> None:
-    stock_argument(command)
-    command.add_argument("plan", metavar="PLAN.json", help="a plan file")
-    command.add_argument("--people", metavar="PEOPLE.json", help="a file of people")
-
-
-def _situation(asked: argparse.Namespace) -> Situation:
-    conditions, shelf = load_conditions(), stock_of(asked)
-    file = of_file(asked.plan, lambda data: read_plan_file(data, shelf))
-    shelf = file.shelf
-    people = of_file(asked.people, lambda data: read_people(data, conditions, today())) if asked.people else ()
-    room, store = None, None
-    if getattr(asked, "room", None):
-        room, store = of_file(asked.room, lambda data: read_room(data, shelf.props))
-        conditions, shelf = conditions_in(conditions, room), shelf_in(shelf, room)
-    return Situation(file.plan, Group(people), shelf, conditions, room, store)
-
-
 def _check(asked: argparse.Namespace) -> tuple[str, int]:
-    now, cards = _situation(asked), load_rule_cards()
+    now, cards = situation_of(asked), load_rule_cards()
     only = [name.strip() for name in asked.rules.split(",")] if asked.rules else None
     for name in only or ():
         if name not in cards:
@@ -130,7 +106,7 @@ def _text(document: dict[str, Any], checked: Checked) -> str:
 
 
 def _shorten(asked: argparse.Namespace) -> str:
-    now = _situation(asked)
+    now = situation_of(asked)
     minutes = now.plan.length_min if asked.to is None else asked.to
     if not 1 <= minutes <= 180:
         raise InputError(f"a class takes 1 to 180 minutes, not {minutes:g}", "--to")

@@ -6,14 +6,8 @@ from typing import Any
 
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.exercises.shelf import Shelf
-from fairbench.core.fit.in_room import conditions_in, shelf_in
 from fairbench.core.fit.packing import INSTRUCTOR, pack
 from fairbench.core.fit.verdict import Fit
-from fairbench.core.formats.conditions_doc import load_conditions
-from fairbench.core.formats.people_doc import read_people
-from fairbench.core.formats.plan_doc import read_plan_file
-from fairbench.core.formats.room_doc import read_room
-from fairbench.core.people.person import Group
 from fairbench.core.plan.plan import Plan
 from fairbench.core.rooms.room import Room
 from fairbench.core.rooms.seating import seat
@@ -26,34 +20,24 @@ from fairbench.core.things.rounds import mends_for_queue, queues_of
 from fairbench.core.things.setups import changes_in, fewer_changes
 from fairbench.core.things.shortage import Shortage, gravest
 
-from .reading import of_file, stock_argument, stock_of, today
+from .situation import situation_arguments, situation_of
 
 
 def add(commands: Any) -> None:
     """The command and its arguments."""
     command = commands.add_parser("things", help="what a plan needs, what is short, what mends it, the pack list")
-    stock_argument(command)
-    command.add_argument("plan", metavar="PLAN.json", help="a plan file")
-    command.add_argument("--people", metavar="PEOPLE.json", help="a file of people; without it, the instructor alone")
+    situation_arguments(command)
     command.add_argument("--room", metavar="ROOM.json", help="a room file; without it, nothing is short")
     command.add_argument("--json", action="store_true", help="as JSON")
     command.set_defaults(run=_things)
 
 
 def _things(asked: argparse.Namespace) -> str:
-    conditions, shelf = load_conditions(), stock_of(asked)
-    file = of_file(asked.plan, lambda data: read_plan_file(data, shelf))
-    plan, shelf = file.plan, file.shelf
-    people = of_file(asked.people, lambda data: read_people(data, conditions, today())) if asked.people else ()
-    store: Store | None = None
-    room: Room | None = None
-    if asked.room:
-        room, store = of_file(asked.room, lambda data: read_room(data, shelf.props))
-        conditions, shelf = conditions_in(conditions, room), shelf_in(shelf, room)
-    setting = Setting(Group(people), shelf, conditions, store or Store())
-    found, short = look(plan, setting)
-    shortages = gravest(found, short) if store is not None else ()
-    document = _document(plan, found, shortages, setting, room)
+    now = situation_of(asked)
+    setting = Setting(now.group, now.shelf, now.conditions, now.store or Store())
+    found, short = look(now.plan, setting)
+    shortages = gravest(found, short) if now.store is not None else ()
+    document = _document(now.plan, found, shortages, setting, now.room)
     return json.dumps(document, indent=2, ensure_ascii=False) + "\n" if asked.json else _text(document)
 
 
