@@ -7,6 +7,7 @@ from django.urls import reverse
 
 from fairbench.core.formats.styles_doc import load_questions
 from fairbench.web.accounts.models import AuditEntry
+from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan
 from fairbench.web.plans.models import PlanRevision
 from tests.web.test_bench import do, now
@@ -52,12 +53,22 @@ def test_a_style_proposes_the_dose_of_what_is_put_on_the_bench_and_leaves_the_re
     before = now(plan).item("a")
     answer(client_in, "passes", "three")
     assert now(plan).item("a") == before
+    Participant.objects.update(taught=["ring-press"])
     do(client_in, plan, "add", exercise="ring-press", chosen="a")
     added = next(item for item in now(plan).items() if item.exercise == "ring-press")
     assert added.dose.sets == 3
     page = bench(client_in, plan, chosen=added.id)
     assert "From your style: " in page
     assert "3 sets" in page
+
+
+def test_what_most_have_not_done_yet_is_put_on_the_bench_with_one_set_and_why(client_in, plan) -> None:
+    answer(client_in, "passes", "three")
+    page = do(client_in, plan, "add", exercise="ring-press", chosen="a").content.decode()
+    added = next(item for item in now(plan).items() if item.exercise == "ring-press")
+    assert added.dose.sets == 1
+    people = plan.group.participants.count()
+    assert f"The dose is one set, as {people} of {people} have not done it yet." in page
 
 
 def test_a_style_says_its_words_on_the_bench_the_cue_sheet_and_not_in_exports(client_in, plan) -> None:

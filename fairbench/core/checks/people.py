@@ -6,7 +6,7 @@ from itertools import groupby, pairwise
 
 from ..clock import minutes_and_seconds
 from ..fit.alternatives import alternatives_for, swap_for
-from ..fit.base_versions import better_base, fitters_of
+from ..fit.base_versions import better_base
 from ..fit.share import Share
 from ..fit.verdict import Fit, VerdictKind
 from ..positions import Position
@@ -171,12 +171,12 @@ def wrong_base(now: Situation) -> Iterator[Finding]:
     people = tuple(person for person in everyone if not person.talk_first)
     planned = frozenset(time.exercise.id for time in found.timeline.items)
     differing = Counter(v.item for v in found.verdicts.values() if v.differs and not v.person.talk_first)
-    fitters = fitters_of(people, now.shelf, now.conditions, planned)
+    better = better_base(people, now.shelf, now.conditions, planned)
     for time in found.timeline.items:
         differ = differing[time.item.id]
         if not people or differ <= len(everyone) * MANY:
             continue
-        change = better_base(time, fitters)
+        change = better(time)
         suggested_fixes: tuple[SuggestedFix, ...] = ()
         if change is not None:
             words = f"Use {change.after.name} for all: {change.differ_after} differ instead of {differ}"

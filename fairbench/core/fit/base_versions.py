@@ -1,9 +1,11 @@
 """The best base version for every item of a plan at once: the fairest, with the fewest changes. Exact."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import product
 
+from ..dose.dose import Dose
 from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
 from ..people.conditions import Conditions
@@ -14,6 +16,7 @@ from ..positions import Level
 from .fit import Fitter, fitter
 
 _MOST_WAYS = 200_000
+_KEPT = 1024
 
 
 @dataclass(frozen=True, slots=True)
@@ -179,8 +182,31 @@ def with_bases(plan: Plan, changes: Iterable[Change], shelf: Shelf) -> Plan:
     return plan
 
 
-def better_base(time: ItemTime, fitters: tuple[Fitter, ...]) -> Change | None:
-    """The version that fewest do otherwise and nobody loses by, for one item; None where it is the base already."""
+BetterBase = Callable[[ItemTime], Change | None]
+"""The version that fewest do otherwise and nobody loses by, for one item; None where it is the base already."""
+
+
+@lru_cache(maxsize=64)
+def better_base(
+    people: tuple[Person, ...], shelf: Shelf, conditions: Conditions, planned: frozenset[str]
+) -> BetterBase:
+    """Finds a better base for items, for the same people beside the same exercises. What was found is kept: an edit
+    changes one item, not all."""
+    fitters = fitters_of(people, shelf, conditions, planned)
+    found: dict[tuple[str, Version, Dose | None, str], Change | None] = {}
+
+    def better(time: ItemTime) -> Change | None:
+        key = (time.item.id, time.version, time.item.dose, time.item.beside)
+        if key not in found:
+            if len(found) >= _KEPT:
+                found.clear()
+            found[key] = _better_base(time, fitters)
+        return found[key]
+
+    return better
+
+
+def _better_base(time: ItemTime, fitters: tuple[Fitter, ...]) -> Change | None:
     options = _options(time, fitters)
     now = options[0]
     fair = [o for o in options if all(a >= b for a, b in zip(o.working, now.working, strict=True))]

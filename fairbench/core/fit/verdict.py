@@ -160,8 +160,10 @@ class Fit:
 
     def turn(self, verdict: Verdict) -> float:
         """The part of an item's work that falls to somebody where a thing must be taken in turns; 1 where not."""
+        if verdict.version is None or verdict.item not in self._sharing:
+            return 1.0
         part = 1.0
-        for prop in verdict.version.props if verdict.version else ():
+        for prop in verdict.version.props:
             if prop in self.places:
                 part = min(part, self.places[prop] / max(self.users_at_once(verdict.item, prop), 1))
         return part
@@ -187,6 +189,11 @@ class Fit:
             for prop in verdict.version.props
             if prop in self.places
         )
+
+    @cached_property
+    def _sharing(self) -> frozenset[str]:
+        """The items in which something must be shared."""
+        return frozenset(item for item, _ in self._users)
 
     def of_person(self, person: str) -> tuple[Verdict, ...]:
         """A person's verdicts, in the order of the plan."""

@@ -8,6 +8,7 @@ lower bound. What is locked, the warm-up and the close are kept. The answer is w
 is promised is the length that the class has.
 """
 
+from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import combinations, count, pairwise
@@ -16,7 +17,7 @@ from ..dose.dose import Dose
 from ..dose.edit import nudge, work_fields
 from ..dose.work import StagedIsometric
 from ..errors import DoseError
-from ..exercises.aim import BlockKind
+from ..exercises.aim import BlockKind, Quality, Region
 from ..exercises.shelf import Shelf
 from ..people.person import Group
 from .compile import compile_timeline
@@ -44,6 +45,9 @@ _WEIGHT = {
 _EXTRA, _OPTIONAL = 0.3, 0.6
 _LEFT_OUT = 1.25
 """An exercise that is left out loses more than its seconds: nobody does it at all this week."""
+_ALONE = 2.0
+"""Left out, an exercise loses so much more where nothing else in the class does the same for its region: the only
+stretch of what has worked is not the first to go."""
 MANY_STATES = 400
 """From so many states on, those from which nothing comes are sorted out."""
 NEAR = 30.0
@@ -117,7 +121,11 @@ class _Search:
         free = free_in(timeline, only)
         self.ways = {time.item.id: shorter_ways(time, self) for time in free}
         self.worth = {time.item.id: worth(time) for time in free}
-        self.removal = {time.item.id: _LEFT_OUT * self.worth[time.item.id] * time.work for time in free}
+        done = Counter(_does(time) for time in timeline.items)
+        self.removal = {
+            time.item.id: _LEFT_OUT * self.worth[time.item.id] * time.work * (_ALONE if done[_does(time)] == 1 else 1)
+            for time in free
+        }
         self._most = {time.item.id: self._most_saved(time) for time in free}
 
     def _most_saved(self, time: ItemTime) -> float:
@@ -167,6 +175,21 @@ class _Search:
             yield from combinations(by_loss, number)
 
 
+def shorten_item(plan: Plan, item_id: str, group: Group, shelf: Shelf, minutes: float) -> Plan | None:
+    """The plan with one item done shorter, by the least that brings it to so many minutes; as it is where it ends by
+    then anyhow, and None where no sensible dose of that item is short enough."""
+    timeline = compile_timeline(plan, group, shelf)
+    over = timeline.total - minutes * 60
+    if over <= 0:
+        return plan
+    search = _Search(plan, group, shelf, timeline, frozenset({item_id}))
+    for way in search.ways.get(item_id, ()):
+        made = apply_all(way.edits, plan, shelf, _new_ids())
+        if way.saves >= over and search.seconds(made) <= minutes * 60:
+            return made
+    return None
+
+
 def free_in(timeline: Timeline, only: frozenset[str] | None) -> list[ItemTime]:
     """The items that may change: those that are asked for, or all but the warm-up and the close; none that is
     locked."""
@@ -175,6 +198,10 @@ def free_in(timeline: Timeline, only: frozenset[str] | None) -> list[ItemTime]:
         for time in timeline.items
         if not time.item.locked and (time.kind not in _KEPT if only is None else time.item.id in only)
     ]
+
+
+def _does(time: ItemTime) -> tuple[Region, Quality]:
+    return time.exercise.aim.region, time.exercise.aim.quality
 
 
 def worth(time: ItemTime) -> float:

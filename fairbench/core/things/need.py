@@ -46,10 +46,11 @@ class Peak:
 def needs_of(found: Fit, shelf: Shelf) -> tuple[Need, ...]:
     """Every need in the order of the plan. What one thing serves the whole room with is not counted by person, and a
     chair is there for everybody: who sits where is another question."""
-    return tuple(need for time in found.timeline.items for need in _of_item(time, found, shelf))
+    return tuple(need for time in found.timeline.items for need in needs_of_item(time, found, shelf))
 
 
-def _of_item(time: ItemTime, found: Fit, shelf: Shelf) -> Iterable[Need]:
+def needs_of_item(time: ItemTime, found: Fit, shelf: Shelf) -> Iterable[Need]:
+    """The needs of one item."""
     turns = found.turns.get(time.item.id, 1)
     needs = list(_held(INSTRUCTOR, time.version, time, shelf, 0))
     for number, verdict in enumerate(found.of_item(time.item.id)):

@@ -9,7 +9,7 @@ from ..exercises.shelf import Shelf
 from ..fit.verdict import Fit
 from ..loads.units import far_apart, read_mass
 from ..plan.timeline import ItemTime
-from .need import needs_of
+from .need import needs_of_item
 
 _MASS = re.compile(r"\b(\d+(?:[.,]\d+)?\s?k?g)\b")
 
@@ -32,9 +32,10 @@ def stand_ins_of(found: Fit, shelf: Shelf) -> tuple[StandIn, ...]:
 
 def _stand_ins(found: Fit, shelf: Shelf) -> Iterator[StandIn]:
     who: dict[tuple[str, str], dict[str, None]] = {}
-    for need in needs_of(found, shelf):
-        if need.stand_in:
-            who.setdefault((need.item, need.prop), {})[need.person] = None
+    for time in found.timeline.items:
+        for need in needs_of_item(time, found, shelf) if time.item.stand_ins else ():
+            if need.stand_in:
+                who.setdefault((need.item, need.prop), {})[need.person] = None
     for (item, prop), people in who.items():
         what, _, note = shelf.props[prop].substitute.partition("; ")
         yield StandIn(item, prop, tuple(people), what, note)

@@ -14,6 +14,7 @@ from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.readable import Readable, readable
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people.health_summary import person_of
+from fairbench.web.people.kept_people import people_of
 from fairbench.web.people.models import Group, Listing
 
 from .house_style import OwnAnswers, shelf_of
@@ -40,10 +41,8 @@ def range_start(actor: Actor, group: Group | None) -> RangeStart:
 
 
 def core_group(group: Group | None) -> CoreGroup:
-    """A group's people and what they were taught, in one query; nobody when there is no group."""
-    if group is None:
-        return CoreGroup()
-    return CoreGroup(tuple(person_of(participant) for participant in group.participants.all()), group.taught)
+    """A group's people and what they were taught, in one query or two; nobody when there is no group."""
+    return CoreGroup() if group is None else CoreGroup(people_of(group), group.taught)
 
 
 def core_groups(groups: Iterable[Group]) -> dict[UUID, CoreGroup]:

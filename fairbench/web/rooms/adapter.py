@@ -4,6 +4,8 @@ import json
 from collections.abc import Iterable
 from typing import Any
 
+from django.db.models import Q
+
 from fairbench.core.formats.room_doc import read_room, room_document
 from fairbench.core.rooms.room import Room as CoreRoom
 from fairbench.core.rooms.store import Stock as CoreStock
@@ -42,7 +44,7 @@ def in_room(room: Room | None, people: int) -> Store:
 def at_hand(room: Room | None, people: int) -> Store | None:
     """What so many people can use in a room: what is there, and what the practice can carry there. None where nothing
     was ever counted, in which case nothing is said to be short."""
-    rows = list(Stock.objects.filter(room=room) | Stock.objects.filter(room=None))
+    rows = list(Stock.objects.filter(Q(room=room) | Q(room=None)))
     if not rows:
         return None
     there = [row for row in rows if row.room_id is not None]

@@ -10,7 +10,7 @@ from fairbench.core.checks import Weight
 from fairbench.core.checks.people import LEAST_SHARE, LONGEST_WAIT
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.alternatives import alternatives_for, swap_for
-from fairbench.core.fit.base_versions import best_bases, better_base, fitters_of, with_bases
+from fairbench.core.fit.base_versions import best_bases, better_base, with_bases
 from fairbench.core.fit.cautions import cautions, demand_set
 from fairbench.core.fit.fit import alike, fit, forget
 from fairbench.core.fit.share import lowest, share_of, shares
@@ -174,9 +174,9 @@ def test_a_base_that_is_wrong_for_over_a_third(sore: int, said: bool) -> None:
 def test_a_better_base_is_none_where_the_base_is_best() -> None:
     people = (somebody("A"), somebody("B"))
     timeline = compile_timeline(plan_of("arm-sweep"), Group(people), SHELF)
-    assert better_base(timeline.items[0], fitters_of(people, SHELF, CONDITIONS, frozenset({"arm-sweep"}))) is None
+    assert better_base(people, SHELF, CONDITIONS, frozenset({"arm-sweep"}))(timeline.items[0]) is None
     sore = tuple(somebody(name, *SORE) for name in "AB")
-    better = better_base(timeline.items[0], fitters_of(sore, SHELF, CONDITIONS, frozenset({"arm-sweep"})))
+    better = better_base(sore, SHELF, CONDITIONS, frozenset({"arm-sweep"}))(timeline.items[0])
     assert (better.before.id, better.differ_before, better.differ_after) == ("both-arms", 2, 0)
 
 

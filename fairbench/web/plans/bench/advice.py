@@ -6,10 +6,11 @@ from uuid import UUID
 
 from django.db.models import Q
 
-from fairbench.core.checks import Finding, Situation, SuggestedFix, check
+from fairbench.core.checks import Finding, SuggestedFix
 from fairbench.core.checks.mending import can_mend
-from fairbench.core.checks.rules import Family, RuleCard
+from fairbench.core.checks.rules import Checked, Family, RuleCard
 from fairbench.core.formats.checks_doc import load_rule_cards
+from fairbench.core.plan.plan import Plan as CorePlan
 
 from ..models import Plan, PutAside
 
@@ -83,17 +84,17 @@ def asides_of(plan: Plan) -> Iterable[PutAside]:
     return PutAside.objects.filter(Q(group=None) | Q(group=plan.group_id))
 
 
-def advise(now: Situation, rows: Iterable[PutAside]) -> Advised:
-    """Judge a plan and leave aside what was put aside. What is an alarm for somebody by name is always told."""
+def advise(checked: Checked, plan: CorePlan, rows: Iterable[PutAside]) -> Advised:
+    """What the rules found in a plan, without what was put aside. What is an alarm for somebody by name is always
+    told."""
     cards = load_rule_cards()
-    checked = check(now)
     by_rule = {row.rule: row for row in rows}
     told: list[Advice] = []
     aside: list[Aside] = []
-    because = dict(now.plan.because)
+    because = dict(plan.because)
     for finding in checked.findings:
         row = by_rule.get(finding.rule)
-        if finding.can_be_dismissed and finding.key in now.plan.dismissed:
+        if finding.can_be_dismissed and finding.key in plan.dismissed:
             aside.append(Aside(finding.title, because.get(finding.key, ""), "this plan"))
         elif finding.can_be_dismissed and row is not None:
             aside.append(Aside(finding.title, row.reason, "this group" if row.group_id else "always", row.id))

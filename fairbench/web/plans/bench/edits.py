@@ -20,13 +20,13 @@ from fairbench.web.people.models import Participant
 from fairbench.web.plans import actions
 from fairbench.web.plans.actions import Touches
 from fairbench.web.plans.adapter import core_group, shelf
-from fairbench.web.plans.house_style import with_proposed
 from fairbench.web.plans.models import WITH_ROOM, Plan
 from fairbench.web.plans.surroundings import room_of, surroundings
 from fairbench.web.site.find import find
 from fairbench.web.site.inputs import Lines, OneLine, OptionalWhole, Slug, Whole
 
 from . import block_edits, bracket_edits, dose_edits, finding_edits, line_edits, plan_edits, several_edits
+from .doses_proposed import with_a_dose
 from .edit import EDITS, Done, EditInput, SwitchInput, change_item, edit, edit_item, unchanged
 
 __all__ = [
@@ -63,13 +63,13 @@ def add(actor: Actor, plan_id: UUID, given: AddInput) -> Done:
 
     def change(plan: plans.Plan) -> plans.Plan:
         if given.block is not None:
-            return with_proposed(plans.add(plan, item, given.block, given.place), item.id)
+            return plans.add(plan, item, given.block, given.place)
         there = any(i.id == given.chosen for i in plan.items())
         after = given.chosen if there else None
-        return with_proposed(plans.add_where_it_belongs(plan, item, shelf(), after), item.id)
+        return plans.add_where_it_belongs(plan, item, shelf(), after)
 
     message = f"Added {exercise.name}."
-    return Done(actions.edit(actor, plan_id, given.seen, change, message), message, item.id)
+    return with_a_dose(actor, plan_id, given, change, message, item.id, touches=None)
 
 
 @edit("remove", EditInput)
@@ -158,12 +158,15 @@ class VersionInput(EditInput):
 @edit("version", VersionInput)
 def version(actor: Actor, plan_id: UUID, given: VersionInput) -> Done:
     """Another version of the item's exercise, at its usual dose."""
-    return edit_item(
+    message = f"Changed the version of {given.name}."
+    return with_a_dose(
         actor,
         plan_id,
         given,
-        lambda plan: with_proposed(plans.take_version(plan, given.item, given.version, shelf()), given.item),
-        f"Changed the version of {given.name}.",
+        lambda plan: plans.take_version(plan, given.item, given.version, shelf()),
+        message,
+        given.item,
+        touches=Touches(item=given.item),
     )
 
 
@@ -179,9 +182,10 @@ def swap(actor: Actor, plan_id: UUID, given: SwapInput) -> Done:
     version = exercise.version(given.version or exercise.base)
 
     def change(plan: plans.Plan) -> plans.Plan:
-        return with_proposed(plans.take_swap(plan, given.item, exercise.id, version.id, shelf()), given.item)
+        return plans.take_swap(plan, given.item, exercise.id, version.id, shelf())
 
-    return edit_item(actor, plan_id, given, change, f"Swapped for {exercise.name}.")
+    touches = Touches(item=given.item)
+    return with_a_dose(actor, plan_id, given, change, f"Swapped for {exercise.name}.", given.item, touches=touches)
 
 
 class GiveInput(EditInput):

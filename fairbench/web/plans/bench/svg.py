@@ -213,23 +213,36 @@ EFFORT = 26.0
 
 
 def effort_svg(d: Drawing) -> SafeString:
-    """How hard the class is over its time, on the same axis, as a line above the planks; nothing where there are none,
-    or in the roomy drawing, which scrolls."""
-    if d.roomy or not d.planks:
+    """How hard the class is over its time, on the same axis, as a line above the planks; nothing where there are none.
+    A roomy one is in two, as the planks are."""
+    if not d.planks:
         return SafeString("")
-    points = [(x, _effort_y(effort)) for start, end, effort in d.efforts for x in (start, end)]
-    line = " ".join(f"{x:g},{y:g}" for x, y in points)
     most = max(effort for _, _, effort in d.efforts)
-    parts = [
-        f'<svg class="effort-line" viewBox="0 0 {d.width:g} {EFFORT:g}" role="img"'
-        f' aria-label="Effort over time, at most {most:g} of 10">',
-        f'<text class="lane-name" x="{d.left - 12:g}" y="{EFFORT - 8:g}">effort</text>',
-    ]
+    role = f'class="effort-line" role="img" aria-label="Effort over time, at most {most:g} of 10"'
+    if not d.roomy:
+        parts = [f'<svg viewBox="0 0 {d.width:g} {EFFORT:g}" {role}>', _effort_name(d), *_effort_axis(d), "</svg>"]
+    else:
+        wide = d.width - d.left
+        parts = [
+            f'<div class="roomy"><svg class="bench-names effort-line" viewBox="0 0 {d.left:g} {EFFORT:g}"'
+            f' width="{d.left:g}" height="{EFFORT:g}" aria-hidden="true">{_effort_name(d)}</svg>',
+            f'<svg viewBox="{d.left:g} 0 {wide:g} {EFFORT:g}" width="{wide:g}" height="{EFFORT:g}" {role}>',
+            *_effort_axis(d),
+            "</svg></div>",
+        ]
+    return mark_safe("".join(parts))  # only figures are in it
+
+
+def _effort_name(d: Drawing) -> str:
+    return f'<text class="lane-name" x="{d.left - 12:g}" y="{EFFORT - 8:g}">effort</text>'
+
+
+def _effort_axis(d: Drawing) -> Iterable[str]:
     for level in (0, 5, 10):
         y = _effort_y(level)
-        parts.append(f'<line class="lane-line" x1="{d.left:g}" x2="{d.width:g}" y1="{y:g}" y2="{y:g}"/>')
-    parts.append(f'<polyline class="effort" points="{line}"/></svg>')
-    return mark_safe("".join(parts))  # only figures are in it
+        yield f'<line class="lane-line" x1="{d.left:g}" x2="{d.width:g}" y1="{y:g}" y2="{y:g}"/>'
+    points = ((x, _effort_y(effort)) for start, end, effort in d.efforts for x in (start, end))
+    yield f'<polyline class="effort" points="{" ".join(f"{x:g},{y:g}" for x, y in points)}"/>'
 
 
 def _effort_y(effort: float) -> float:

@@ -7,7 +7,7 @@ from django.db.models import Q
 from django.urls import reverse
 from django.utils.safestring import SafeString, mark_safe
 
-from fairbench.core.checks import Situation, side_sums
+from fairbench.core.checks import side_sums
 from fairbench.core.checks.sides import SideSums
 from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.exercises.aim import BlockKind
@@ -30,13 +30,13 @@ from fairbench.web.people.models import Group
 from fairbench.web.rooms.models import Room
 
 from ..adapter import core_group
-from ..house_style import quiet_now
 from ..models import Plan
 from ..surroundings import room_of, with_store
 from .advice import Advised, advise, asides_of
 from .balance import Balance, balance_of
-from .drawing import Drawing, draw
+from .drawing import Drawing
 from .inspector import Inspector, inspect
+from .judged import judged
 from .order import OrderBlock, ShownAs, running_order
 from .reasons import Reason, Session, reason_of, session_of
 from .svg import bench_svg, effort_svg
@@ -325,8 +325,8 @@ def bench_view(
     group = core_group(plan.group)
     around = with_store(room_of(plan), len(group.people), value.style)
     stock, conditions = around.shelf, around.conditions
-    now = Situation(value, group, stock, conditions, around.room, around.store, quiet_now(value.style))
-    timeline, found, everyone = now.timeline, now.found, now.shares
+    kept = judged(value, group, around)
+    timeline, found, everyone = kept.now.timeline, kept.now.found, kept.now.shares
     time = timeline.time_of(chosen) if chosen else None
     person = next((known for known in group.people if known.id == selection.person), None)
     address = reverse("plans:bench", args=[plan.id])
@@ -336,9 +336,9 @@ def bench_view(
         value=value,
         group=group,
         timeline=timeline,
-        drawing=draw(timeline, group.people, found, everyone, roomy=shown_as is ShownAs.ROOMY),
+        drawing=kept.roomy if shown_as is ShownAs.ROOMY else kept.drawing,
         totals=_totals(timeline),
-        advised=advise(now, asides_of(plan)),
+        advised=advise(kept.checked, value, asides_of(plan)),
         shown_as=shown_as,
         order=running_order(timeline, found, stock) if shown_as is ShownAs.ORDER else (),
         lines=lines_before(value, ""),

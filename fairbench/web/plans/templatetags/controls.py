@@ -43,28 +43,28 @@ def tick_fields(packing: Packing, which: str) -> str:
 
 
 @register.simple_tag
+def drawn_once(part: str, **shown: Hashable) -> SafeString:
+    """A part of the page that follows from ``shown`` alone: it is drawn once for as long as these are the same."""
+    return _drawn(part, tuple(shown.items()))
+
+
+@lru_cache(maxsize=_KEPT)
+def _drawn(part: str, shown: tuple[tuple[str, Hashable], ...]) -> SafeString:
+    return SafeString(render_to_string(part, dict(shown)))
+
+
+@register.simple_tag
 def stepper(field: DoseField, do: str, wrong: Mapping[str, Any]) -> SafeString:
     """A field of a dose to be set. ``do`` is the address of changes; ``wrong`` says what was refused."""
     if wrong.get("path") == field.path:
         return SafeString(render_to_string("plans/_dose_field.html", {"field": field, "do": do, "wrong": wrong}))
-    return _stepper(field, do)
+    return drawn_once("plans/_dose_field.html", field=field, do=do)
 
 
 @register.simple_tag
 def chooser(name: str, words: str, verb: str, choices: tuple[Choice, ...], do: str) -> SafeString:
     """A choice to be made: ``name`` is its id, ``verb`` the change that it makes."""
-    return _chooser(name, words, verb, choices, do)
-
-
-@lru_cache(maxsize=_KEPT)
-def _stepper(field: DoseField, do: str) -> SafeString:
-    return SafeString(render_to_string("plans/_dose_field.html", {"field": field, "do": do}))
-
-
-@lru_cache(maxsize=_KEPT)
-def _chooser(name: str, words: str, verb: str, choices: tuple[Choice, ...], do: str) -> SafeString:
-    shown = {"id": name, "words": words, "verb": verb, "choices": choices, "do": do}
-    return SafeString(render_to_string("plans/_choice.html", shown))
+    return drawn_once("plans/_choice.html", id=name, words=words, verb=verb, choices=choices, do=do)
 
 
 @register.simple_tag
@@ -80,25 +80,21 @@ def _rungs(exercise: Exercise, version: Version, do: str) -> SafeString:
 
 
 @register.simple_tag
-@lru_cache(maxsize=_KEPT)
 def bracket_adder(do: str) -> SafeString:
     """The kinds of bracket that can begin at an item."""
-    return SafeString(render_to_string("plans/_bracket_adder.html", {"kinds": tuple(BracketKind), "do": do}))
+    return drawn_once("plans/_bracket_adder.html", kinds=tuple(BracketKind), do=do)
 
 
 @register.simple_tag
-@lru_cache(maxsize=_KEPT)
 def line_adder(before: str, do: str) -> SafeString:
     """The kinds of line that can be added before an item, or at the end."""
-    shown = {"kinds": tuple(LineKind), "before": before, "do": do}
-    return SafeString(render_to_string("plans/_line_adder.html", shown))
+    return drawn_once("plans/_line_adder.html", kinds=tuple(LineKind), before=before, do=do)
 
 
 @register.simple_tag
-@lru_cache(maxsize=8)
 def ways_to_show(shown_as: ShownAs) -> SafeString:
     """The ways in which a plan can be shown, one of them pressed."""
-    return SafeString(render_to_string("plans/_ways.html", {"ways": tuple(ShownAs), "shown_as": shown_as}))
+    return drawn_once("plans/_ways.html", ways=tuple(ShownAs), shown_as=shown_as)
 
 
 _findings: dict[Hashable, SafeString] = {}

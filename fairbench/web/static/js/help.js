@@ -11,7 +11,7 @@ async function open() {
 }
 
 if (dialog) {
-  document.getElementById("open-help")?.addEventListener("click", open);
+  document.addEventListener("click", (event) => event.target.closest("#open-help, [data-open-help]") && open());
   document.addEventListener("keydown", (event) => {
     if (event.key !== "?" || event.target.closest("input, textarea, select") || document.querySelector("dialog[open]")) return;
     event.preventDefault();
