@@ -76,7 +76,8 @@ def _axis(d: Drawing, address: str, chosen: str, names: bool) -> Iterable[str]:
     yield f'<defs><path id="as-planned" d="{d.row_path}"/></defs>'
     for tick in d.ticks:
         yield f'<line class="tick" x1="{tick.x}" x2="{tick.x}" y1="18" y2="{d.height:g}"/>'
-        yield f'<text class="tick-label" x="{tick.x}" y="13" text-anchor="middle">{tick.minute}</text>'
+        anchor = "middle" if names or tick.minute else "start"
+        yield f'<text class="tick-label" x="{tick.x}" y="13" text-anchor="{anchor}">{tick.minute}</text>'
     for lane in d.lanes:
         if lane.used:
             yield _lane_name(lane, d) if names else ""

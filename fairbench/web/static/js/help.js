@@ -5,7 +5,10 @@ const dialog = document.getElementById("help");
 async function open() {
   const of = encodeURIComponent(document.body.dataset.help ?? "");
   await window.htmx.ajax("GET", `/help/?of=${of}`, { target: dialog }).then(
-    () => dialog.open || dialog.showModal(),
+    () => {
+      if (!dialog.open) dialog.showModal();
+      dialog.scrollTop = 0; // what has the focus is at its end
+    },
     () => null, // a server that is away is told by the page
   );
 }
