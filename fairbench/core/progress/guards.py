@@ -61,11 +61,15 @@ def less(amount: Amount, part: Fraction) -> Amount:
     return amount.with_value(max(least, int(Fraction(amount.value) * part)))
 
 
-def beginning(rung: Rung) -> Amount:
-    """A version as it is begun: at about 60 % of its usual figure, unloaded."""
+def beginning(rung: Rung, setting: Setting) -> Amount:
+    """A version as it is begun: at about 60 % of its usual figure, unloaded; where it cannot be done without a band,
+    with the lightest there is."""
     usual = rung.usual
+    band = setting.bands[0] if rung.with_band and setting.bands else ""
     figure = max(1, ceil(Fraction(usual.value) * FIRST_PART - HALF))  # to the nearest whole one
-    return Amount(rung.version, usual.reps, 1, usual.hold, tempo=usual.tempo, counted=usual.counted).with_value(figure)
+    return Amount(
+        rung.version, usual.reps, 1, usual.hold, band=band, tempo=usual.tempo, counted=usual.counted
+    ).with_value(figure)
 
 
 def _fixed(kind: Kind, amount: Amount, because: str, *, screening: bool = False, new_version: bool = False) -> Proposal:
@@ -81,7 +85,7 @@ def _other_rung(state: State, setting: Setting) -> Proposal:
             Kind.NONE, state.amount, state.carried, "A caution rules out every version up to theirs: look at the fit."
         )
     why = "A caution rules out their version" if known else "Their version is no longer on the shelf"
-    return _fixed(Kind.BACK, beginning(easier), f"{why}: an easier one.", new_version=True)
+    return _fixed(Kind.BACK, beginning(easier, setting), f"{why}: an easier one.", new_version=True)
 
 
 def _lighter(state: State, setting: Setting) -> Proposal:
@@ -109,7 +113,7 @@ def _back(state: State, setting: Setting, because: str) -> Proposal:
     fewer = less(state.amount, A_FIFTH_LESS)
     easier = setting.easier(state.amount.version)
     if (state.backs or fewer.value >= state.amount.value) and easier is not None:
-        return _fixed(Kind.BACK, beginning(easier), f"{because} The easier version.", new_version=True)
+        return _fixed(Kind.BACK, beginning(easier, setting), f"{because} The easier version.", new_version=True)
     if fewer.value >= state.amount.value:
         return same(state, f"{because} It is little already, and nothing is easier: leave it out if in doubt.")
     return _fixed(Kind.BACK, fewer, f"{because} A fifth less.")

@@ -7,6 +7,8 @@ from enum import StrEnum
 from ..errors import InputError
 from .amount import Amount
 
+MODERATE = 5
+"""The most effort of 10 that is planned where nothing else is said."""
 MOST_PAIN = 3
 """Pain up to this of 10 is worked with; over it, and with any on the day after, the exercise steps back."""
 
@@ -29,7 +31,7 @@ class Bout:
     exercise: str
     amount: Amount
     effort: int | None = None
-    planned_effort: int = 5
+    planned_effort: int = MODERATE
     pain: int | None = None
     pain_where: str = ""
     sore_after: bool = False

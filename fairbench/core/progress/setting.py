@@ -12,12 +12,13 @@ _SMALL, _LARGE = (8, 12), (10, 20)
 @dataclass(frozen=True, slots=True)
 class Rung:
     """A version of an exercise: its usual amount, and whether the person's cautions allow it. ``low`` and ``high`` are
-    the ends between which its figure climbs."""
+    the ends between which its figure climbs. One ``with_band`` cannot be done without any."""
 
     usual: Amount
     allowed: bool = True
     low: float = 8
     high: float = 12
+    with_band: bool = False
 
     @property
     def version(self) -> str:
@@ -25,7 +26,9 @@ class Rung:
         return self.usual.version
 
 
-def rung_of(usual: Amount, allowed: bool = True, ends: tuple[float, float] | None = None) -> Rung:
+def rung_of(
+    usual: Amount, allowed: bool = True, ends: tuple[float, float] | None = None, with_band: bool = False
+) -> Rung:
     """A rung with its usual range: 8 to 12 repetitions, 10 to 20 where the usual count is over 12; of a hold from
     what is usual to half as much again. ``ends`` are those of the dose, where it has any."""
     if ends is None:
@@ -35,7 +38,7 @@ def rung_of(usual: Amount, allowed: bool = True, ends: tuple[float, float] | Non
             ends = (min(_LARGE[0], usual.reps), max(_LARGE[1], usual.reps))
         else:
             ends = (min(_SMALL[0], usual.reps), max(_SMALL[1] if usual.reps >= _SMALL[0] else usual.reps, usual.reps))
-    return Rung(usual, allowed, *ends)
+    return Rung(usual, allowed, *ends, with_band)
 
 
 @dataclass(frozen=True, slots=True)

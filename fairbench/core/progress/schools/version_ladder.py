@@ -33,7 +33,11 @@ def proposes(state: State, setting: Setting) -> Proposal:
         return same(state, "The whole dose of the hardest version, with good form. Keep it, or make it new.")
     if not harder.allowed:
         return same(state, "The whole dose with good form; a caution rules out the next version.")
-    first = beginning(harder)
-    unloaded = ", the first time without a load" if amount.kg or amount.band else ""
+    first = beginning(harder, setting)
+    unloaded = ""
+    if harder.with_band:
+        unloaded = ", the first time with the lightest band"
+    elif amount.kg or amount.band:
+        unloaded = ", the first time without a load"
     because = f"The whole dose with good form: the next version at {first.value:g}{unloaded}."
     return Proposal(Kind.UP, first, Fraction(first.value), because, new_version=True)
