@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "fairbench.web.accounts",
     "fairbench.web.rooms",
     "fairbench.web.people",
+    "fairbench.web.measures",
     "fairbench.web.exercises",
     "fairbench.web.plans",
     "fairbench.web.classes",

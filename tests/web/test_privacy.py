@@ -13,8 +13,12 @@ from django_scopes import scope, scopes_disabled
 from django_scopes.exceptions import ScopeError
 
 from fairbench.core.formats.catalogue_doc import load_shelf
+from fairbench.core.formats.measures_doc import test_of
+from fairbench.core.formats.taken_doc import Measured
+from fairbench.core.measures.test import Taken
 from fairbench.core.rooms.room import Room
 from fairbench.core.rooms.store import Stock
+from fairbench.core.sides import Side
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Letter, Role
 from fairbench.web.classes import actions as class_actions
@@ -22,6 +26,7 @@ from fairbench.web.classes.inputs import HereInput
 from fairbench.web.classes.models import Incident
 from fairbench.web.exercises.models import UnfinishedExercise
 from fairbench.web.exercises.workshop.draft import begin
+from fairbench.web.measures import actions as measure_actions
 from fairbench.web.people.health_actions import begin_screening
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan as stored
@@ -159,6 +164,12 @@ def addresses(actor, plan, group, meeting):
         "stock_id": room_actions.add_stock(actor, room, Stock("band", 3)).id,
         "letter_id": Letter.objects.create(practice=actor.practice, to="a@practice.example", subject="x", body="x").id,
         "what": "pin",
+        "test_id": "chair-rise-30s",
+        "measurement_id": measure_actions.save(
+            actor,
+            group.participants.first().id,
+            Measured(timezone.localdate(), Taken(test_of("grip"), {Side.LEFT: (30.0,)})),
+        ).id,
         "incident_id": Incident.objects.create(
             practice=actor.practice, meeting=meeting, at=timezone.now(), user=actor.user
         ).id,
@@ -270,6 +281,11 @@ CLOSED_TO_ASSISTANTS = {
     "letters",
     "letter",
     "letter_eml",
+    "measures",
+    "take",
+    "measures_csv",
+    "measures_json",
+    "test_round",
 }
 ASSISTANTS_CHANGE = {
     "pack_tick",

@@ -53,7 +53,7 @@ def test_a_style_proposes_the_dose_of_what_is_put_on_the_bench_and_leaves_the_re
     before = now(plan).item("a")
     answer(client_in, "passes", "three")
     assert now(plan).item("a") == before
-    Participant.objects.update(taught=["ring-press"])
+    Participant.objects.update(taught={"ring-press": 3})
     do(client_in, plan, "add", exercise="ring-press", chosen="a")
     added = next(item for item in now(plan).items() if item.exercise == "ring-press")
     assert added.dose.sets == 3

@@ -32,7 +32,7 @@ def change_of(test: Test, before: float, after: float) -> Changed:
     by = round(after - before, 6)
     figure = f"{abs(by):.1f}".rstrip("0").rstrip(".")
     if not by or abs(by) < test.noise:
-        same = "The same figure." if not by else f"{figure} {test.unit} apart, less than the test varies by itself"
+        same = "The same figure." if not by else f"{figure} apart, less than the test varies by itself"
         noise = "" if not by else f" ({test.noise:g} {test.unit})."
         return Changed(Change.SAME, by, f"No change. {same}{noise}")
     improved = (by > 0) is (test.better is Better.MORE)

@@ -38,7 +38,7 @@ def rung_of(
             ends = (min(_LARGE[0], usual.reps), max(_LARGE[1], usual.reps))
         else:
             ends = (min(_SMALL[0], usual.reps), max(_SMALL[1] if usual.reps >= _SMALL[0] else usual.reps, usual.reps))
-    return Rung(usual, allowed, *ends, with_band)
+    return Rung(usual, allowed, ends[0], ends[1], with_band)
 
 
 @dataclass(frozen=True, slots=True)

@@ -36,6 +36,8 @@ def real_ids() -> dict[str, object]:
             "stock_id": Stock.objects.values_list("id", flat=True)[0],
             "letter_id": letter.id if letter else person.id,
             "what": "pin",
+            "test_id": "chair-rise-30s",
+            "measurement_id": person.id,
             "plan_id": Plan.objects.order_by("name").values_list("id", flat=True)[0],
             "group_id": Group.objects.order_by("name").values_list("id", flat=True)[0],
             "meeting_id": teaching.id,

@@ -35,6 +35,7 @@ _BLANK: dict[str, Any] = {
     "feet_raised": False,
     "chair_at_wall": False,
     "budgets": {},
+    "sex": "",
 }
 
 
@@ -59,6 +60,7 @@ def look(person: Participant) -> Erasure:
             ("own ways of sharing sides", person.notedsharings.count()),
             ("loads", person.notedloads.count()),
             ("things at home", person.own_things.count()),
+            ("measures", person.measurements.count()),
             ("letters to them", _letters_to(person).count()),
             ("news at the door", DayNote.objects.filter(participant=person).count()),
             ("notes from classes", TeachEvent.objects.filter(participant=person).exclude(text="").count()),
@@ -107,6 +109,7 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
         person.notedloads,
         person.screenings,
         person.own_things,
+        person.measurements,
     ):
         rows.all().delete()
     _letters_to(person).delete()

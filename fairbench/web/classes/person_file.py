@@ -44,6 +44,8 @@ def person_values(person: Participant) -> dict[str, Any]:
         "loads": _rows(person.notedloads.all()),
         "chair": {name: _plain(getattr(person, name)) for name in _CHAIR},
         "minutes_they_have": person.budgets,
+        "band_of_tests": person.sex,
+        "measures": _rows(person.measurements.order_by("day")),
         "things_at_home": _rows(person.own_things.all()),
         "places_on_floors": [
             {

@@ -30,6 +30,7 @@ from fairbench.web.classes.models import Attendance, Meeting
 from fairbench.web.classes.record_inputs import DifferenceInput
 from fairbench.web.classes.reports import Report
 from fairbench.web.demo import account as demo
+from fairbench.web.demo.measures import taken
 from fairbench.web.demo.people import CHAIRS, MATS, Someone, has_left, put_down
 from fairbench.web.demo.rooms import own_chairs_and_things, put_up
 from fairbench.web.people.models import Group, Listing, Participant
@@ -72,6 +73,7 @@ def load() -> None:
         for weeks in (3, 2, 1):
             _past_meeting(actor, chance, seated, _last(0, weeks))
             _past_meeting(actor, chance, mixed, _last(3, weeks))
+        taken(actor)
 
 
 def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...], room: Room) -> Group:

@@ -16,10 +16,18 @@ class ChairArms(models.TextChoices):
     WITHOUT = "without", "without arms"
 
 
+class Sex(models.TextChoices):
+    """As the published bands of tests have it."""
+
+    FEMALE = "f", "women"
+    MALE = "m", "men"
+
+
 class Participant(PracticeModel):
     """A person who comes to class. ``email`` is where a list of what to have ready goes; ``chair_arms`` and the seat
     heights, in centimetres, are what they need of a chair, ``budgets`` the
-    minutes that they have for what tires them. ``health_summary`` is what the fit needs of their health
+    minutes that they have for what tires them, ``sex`` which of the published bands of tests they are held against.
+    ``health_summary`` is what the fit needs of their health
     rows, kept anew by every action that changes one (:mod:`.health_summary`), so that a group is read in one query.
     ``taught`` says in how many classes they came to each exercise was taught; it is counted anew whenever one ends."""
 
@@ -40,6 +48,7 @@ class Participant(PracticeModel):
     feet_raised = models.BooleanField(default=False)
     chair_at_wall = models.BooleanField(default=False)
     budgets = models.JSONField(default=dict)
+    sex = models.CharField(max_length=1, choices=Sex.choices, blank=True)
 
     health_summary = models.JSONField(default=dict, editable=False)
     taught = models.JSONField(default=dict, editable=False)
@@ -53,6 +62,7 @@ class Participant(PracticeModel):
             models.CheckConstraint(
                 condition=models.Q(chair_arms__in=("", "with", "without")), name="chair_arms_there_are"
             ),
+            models.CheckConstraint(condition=models.Q(sex__in=("", "f", "m")), name="sex_of_published_bands"),
         )
 
     def __str__(self) -> str:
@@ -206,7 +216,8 @@ class Screening(PracticeModel):
 
 class HealthEvent(HealthRow):
     """Something that ends a screening at once: a fall, an operation, a stay in hospital, a new diagnosis, a new
-    medicine, tingling or spreading pain in class, an incident in class."""
+    medicine, tingling or spreading pain in class, an incident in class, a test result to
+    talk over."""
 
     class Kind(models.TextChoices):
         FALL = "a fall"
@@ -216,6 +227,7 @@ class HealthEvent(HealthRow):
         MEDICINE = "a new medicine"
         TINGLING = "tingling or spreading pain"
         INCIDENT = "an incident in class"
+        MEASURE = "a test result to talk over"
 
     kind = models.CharField(max_length=40, choices=Kind.choices)
     happened_on = models.DateField()
@@ -233,6 +245,7 @@ class HealthEvent(HealthRow):
                         "a new medicine",
                         "tingling or spreading pain",
                         "an incident in class",
+                        "a test result to talk over",
                     )
                 ),
                 name="health_event_there_is",
