@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "fairbench.web.exercises",
     "fairbench.web.plans",
     "fairbench.web.classes",
+    "fairbench.web.progress",
     "fairbench.web.shelf",
     "fairbench.web.demo",
 ]

@@ -10,6 +10,7 @@ urlpatterns = [
     path("", include("fairbench.web.classes.urls")),
     path("people/", include("fairbench.web.people.urls")),
     path("measures/", include("fairbench.web.measures.urls")),
+    path("progress/", include("fairbench.web.progress.urls")),
     path("rooms/", include("fairbench.web.rooms.urls")),
     path("shelf/", include("fairbench.web.shelf.urls")),
     path("shelf/", include("fairbench.web.exercises.urls")),

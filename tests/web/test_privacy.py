@@ -286,6 +286,9 @@ CLOSED_TO_ASSISTANTS = {
     "measures_csv",
     "measures_json",
     "test_round",
+    "progress",
+    "log_json",
+    "next_class",
 }
 ASSISTANTS_CHANGE = {
     "pack_tick",

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from fractions import Fraction
+from functools import lru_cache
 
 from ..dose.dose import Dose
 from ..dose.load import Band, Kilograms
@@ -76,6 +77,7 @@ class Amount:
         return self.sets * Fraction(self.value).limit_denominator(1000) * load
 
 
+@lru_cache(maxsize=4096)
 def amount_of(version: str, dose: Dose) -> Amount:
     """The amount in a dose. Of a sequence its first part counts."""
     work = dose.work.parts[0] if isinstance(dose.work, Parts) else dose.work

@@ -45,8 +45,10 @@ def held(state: State, setting: Setting, day: datetime.date) -> Proposal | None:
         return same(state, "Not all of it was reached: once more.")
     if last.too_hard:
         return same(state, "It took more effort than planned: once more, and less if it does again.")
+    if not setting.trained:
+        return same(state, "It is not loaded from week to week: it keeps its dose.")
     if state.rose_on is not None and (day - state.rose_on).days < WEEK:
-        return same(state, f"It rose on {state.rose_on:%-d %b}; once in seven days is enough.")
+        return same(state, f"Counted up on {state.rose_on:%-d %b}; once in seven days is enough.")
     return None
 
 

@@ -5,6 +5,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 
 from ..dose.load import Kilograms
+from ..exercises.aim import Quality
 from ..exercises.exercise import Exercise, Version
 from ..fit.profile import profile_of
 from ..loads.bottle import LoadError
@@ -17,6 +18,8 @@ from .setting import Rung, Setting, rung_of
 
 _WEIGHTS = ("hand-weight", "ankle-weight", "bottle")
 _BANDS = ("band", "band-loop")
+TRAINED = frozenset({Quality.STRENGTH, Quality.ENDURANCE, Quality.ACTIVATION, Quality.BALANCE, Quality.BONE_LOADING})
+"""What becomes more from week to week; a stretch, moving a joint, breathing and resting keep their dose."""
 _FILL = 0.05
 """A bottle is filled to 50 g."""
 
@@ -46,16 +49,19 @@ def setting_of(
     met: Iterable[datetime.date] = (),
     came: Iterable[datetime.date] = (),
     variable: Variable | None = None,
+    *,
+    loaded: bool = True,
 ) -> Setting:
     """What progression goes by for one person in one exercise, who does a ``version`` of it now. Without a store no
-    heavier size is known."""
+    heavier size is known, and of what is not ``loaded`` with weights none is looked for."""
     ladder = ladder_of(exercise, person, conditions)
     now = next((one for one in exercise.versions if one.id == version), exercise.version(exercise.base))
-    sizes = loads_of(store, now)
+    sizes = loads_of(store, now) if loaded else ()
     fine = tuple(kg for kg in sizes if _may_hold(now, kg, person, conditions))
     most = max(fine, default=0.0) if len(fine) < len(sizes) else None
     bands = bands_of(store, now)
-    return Setting(ladder, fine, bands, most, frozenset(met), frozenset(came), variable)
+    trained = exercise.aim.quality in TRAINED
+    return Setting(ladder, fine, bands, most, frozenset(met), frozenset(came), variable, trained)
 
 
 def _may_hold(version: Version, kg: float, person: Person, conditions: Conditions) -> bool:

@@ -45,7 +45,8 @@ def rung_of(
 class Setting:
     """Of one person and one exercise: the ``ladder`` from easy to hard, ``loads`` in kilograms and ``bands`` by label
     that there are, from light to strong, ``most_kg`` that a caution allows, the days the group ``met`` and those on
-    which the person ``came``. ``variable`` is what ten per cent a week is of."""
+    which the person ``came``. ``variable`` is what ten per cent a week is of. What is not ``trained`` (a
+    stretch, moving a joint, breathing) keeps its dose."""
 
     ladder: tuple[Rung, ...]
     loads: tuple[float, ...] = ()
@@ -54,6 +55,7 @@ class Setting:
     met: frozenset[datetime.date] = field(default_factory=frozenset)
     came: frozenset[datetime.date] = field(default_factory=frozenset)
     variable: Variable | None = None
+    trained: bool = True
 
     def rung(self, version: str) -> Rung | None:
         """The rung of a version; None where it is no longer on the ladder."""

@@ -318,7 +318,7 @@ def note_load(actor: Actor, participant_id: UUID, given: LoadInput) -> NotedLoad
     person = _person(actor, participant_id)
     practice_shelf().exercise(given.exercise)
     load = read_load(given.load)
-    if load is None and not given.setting:
+    if load is None and not (given.setting or given.reps or given.seconds):
         raise InputError("say what they work against, or how it is set up for them", "load")
     person.notedloads.filter(exercise=given.exercise, ended_at=None).update(
         ended_at=timezone.now(), ended_by=actor.user
@@ -330,6 +330,8 @@ def note_load(actor: Actor, participant_id: UUID, given: LoadInput) -> NotedLoad
         exercise=given.exercise,
         load=load.words if load else "",
         setting=given.setting,
+        reps=given.reps,
+        seconds=given.seconds,
     )
     _done(actor, person, "health.load")
     return row

@@ -132,3 +132,5 @@ class LoadInput(Input):
     exercise: Slug
     load: Annotated[OneLine, Field(max_length=80)] = ""
     setting: Annotated[OneLine, Field(max_length=100)] = ""
+    reps: Annotated[OptionalWhole, within(1, 200)] = None
+    seconds: Annotated[OptionalWhole, within(1, 900)] = None

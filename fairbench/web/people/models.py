@@ -330,17 +330,20 @@ class NotedSharing(HealthRow):
 
 
 class NotedLoad(HealthRow):
-    """What somebody works against in an exercise, as it is said, and how it is set up for them; the newest of each
-    exercise holds."""
+    """What somebody works against in an exercise, as it is said, how it is set up for them, and how often (``reps``)
+    or long (``seconds``) they do it where that is their own; the newest of each exercise holds."""
 
     exercise = models.SlugField(max_length=60)
     load = models.CharField(max_length=80, blank=True)
     setting = models.CharField(max_length=100, blank=True)
+    reps = models.PositiveSmallIntegerField(null=True)
+    seconds = models.PositiveSmallIntegerField(null=True)
 
     @property
     def words(self) -> str:
-        """``light band; armchair, left foot on a block``."""
-        return "; ".join(filter(None, (self.load, self.setting)))
+        """``9 times; light band; armchair, left foot on a block``."""
+        figure = f"{self.reps} times" if self.reps else f"for {self.seconds} s" if self.seconds else ""
+        return "; ".join(filter(None, (figure, self.load, self.setting)))
 
     class Meta(HealthRow.Meta):
         constraints = (

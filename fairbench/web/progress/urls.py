@@ -1,0 +1,11 @@
+from django.urls import path
+
+from .views import group, person
+
+app_name = "progress"
+urlpatterns = [
+    path("person/<uuid:participant_id>/", person.person, name="progress"),
+    path("person/<uuid:participant_id>/log.json", person.log_json, name="log_json"),
+    path("group/<uuid:group_id>/", group.next_class, name="next_class"),
+    path("group/<uuid:group_id>/take/", group.take, name="take_steps"),
+]

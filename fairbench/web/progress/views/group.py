@@ -1,0 +1,79 @@
+"""The next class of a group: what rises, for whom, by how much and why; taken with one press."""
+
+import datetime
+from uuid import UUID
+
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.utils import timezone
+from django.views.decorators.http import require_POST
+
+from fairbench.core.people.person import Person
+from fairbench.core.progress.proposal import Kind
+from fairbench.web.accounts.actor import Permission, actor_of
+from fairbench.web.classes.models import Meeting
+from fairbench.web.people.kept_people import people_of
+from fairbench.web.people.models import Group
+from fairbench.web.progress import actions
+from fairbench.web.progress.log_rows import WEEKS, logs_of
+from fairbench.web.progress.steps import Step, alike, school_now, steps_of
+from fairbench.web.rooms.adapter import at_hand
+from fairbench.web.site.find import find
+
+
+def _steps(group: Group, last: Meeting | None, everyone: tuple[Person, ...]) -> list[Step]:
+    """What is due for everybody of a group, of the exercises of its last class."""
+    if last is None:
+        return []
+    today = timezone.localdate()
+    people = {UUID(person.id): person for person in everyone}
+    logs = logs_of(people, today - datetime.timedelta(weeks=WEEKS))
+    day = max(today, last.held_on + datetime.timedelta(days=7))
+    store = at_hand(group.room, len(people))
+    return steps_of(people, logs, day, store, only=frozenset(last.exercises))
+
+
+def _last(group: Group) -> Meeting | None:
+    ended = Meeting.objects.filter(group=group, ended_at__isnull=False)
+    return ended.order_by("-held_on", "-started_at").first()
+
+
+def next_class(request: HttpRequest, group_id: UUID) -> HttpResponse:
+    """Before and after for everybody: steps back first, then what rises, then what stays."""
+    group = find(Group, group_id, "room")
+    actor_of(request).require(Permission.HEALTH)
+    last = _last(group)
+    everyone = people_of(group)
+    steps = _steps(group, last, everyone)
+    changing = [step for step in steps if step.changes or step.due.kind is Kind.NONE]
+    context = {
+        "group": group,
+        "last": last,
+        "changing": alike(changing),
+        "talk_first": [person for person in everyone if person.talk_first],
+        "staying": [step for step in steps if not step.changes and step.due.kind is not Kind.NONE],
+        "rising": sum(step.due.kind is Kind.UP for step in changing),
+        "backing": sum(step.due.kind in (Kind.BACK, Kind.AGAIN) for step in changing),
+        "school": school_now(),
+    }
+    return render(request, "progress/next_class.html", context)
+
+
+@require_POST
+def take(request: HttpRequest, group_id: UUID) -> HttpResponse:
+    """The ticked steps become everybody's own. They are worked out again here: nothing is taken that is no longer
+    due."""
+    group = find(Group, group_id, "room")
+    actor = actor_of(request)
+    actor.require(Permission.HEALTH)
+    ticked = set(request.POST.getlist("step"))
+    steps = [step for step in _steps(group, _last(group), people_of(group)) if step.key in ticked]
+    taken = actions.take(actor, steps)
+    gone = len(ticked) - taken
+    messages.success(
+        request,
+        f"{taken} step{'' if taken == 1 else 's'} taken: the bench, the sheets and teaching show them."
+        + (f" {gone} of those ticked were no longer due, or are of nobody here." if gone else ""),
+    )
+    return redirect("progress:next_class", group.id)

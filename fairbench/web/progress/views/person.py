@@ -1,0 +1,59 @@
+"""What somebody did of each exercise, and what is next."""
+
+import datetime
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import render
+from django.utils import timezone
+
+from fairbench.core.formats.log_doc import log_document
+from fairbench.core.progress.schools import SCHOOLS
+from fairbench.web.accounts.actor import actor_of
+from fairbench.web.people.health_summary import person_of
+from fairbench.web.people.models import Participant
+from fairbench.web.progress import actions
+from fairbench.web.progress.log_rows import WEEKS, logs_of
+from fairbench.web.progress.steps import school_now, steps_of
+from fairbench.web.progress.story import line_of
+from fairbench.web.rooms.adapter import at_hand
+from fairbench.web.site.find import find
+
+
+def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """Each exercise with its times, where they stand and what is next, and why. ``?school=`` looks at another school;
+    nothing is changed by it. Seeing it is on record."""
+    found = find(Participant, participant_id)
+    actions.log_view(actor_of(request), found)
+    today = timezone.localdate()
+    since = today - datetime.timedelta(weeks=WEEKS)
+    value = person_of(found)
+    people = {found.id: value}
+    logs = logs_of(people, since)
+    school = SCHOOLS.get(request.GET.get("school", ""), school_now())
+    group = found.groups.select_related("room").first()
+    store = at_hand(group.room if group else None, 1)
+    steps = steps_of(people, logs, today + datetime.timedelta(days=1), store, school)
+    log = logs[found.id]
+    first = min((bout.day for bout in log.bouts), default=today)
+    context = {
+        "participant": found,
+        "lines": [(step, line_of(step.before, first, today)) for step in steps],
+        "school": school,
+        "talk_first": value.talk_first,
+        "schools": tuple(SCHOOLS.values()),
+        "came": len(log.came),
+        "met": len(log.met),
+    }
+    return render(request, "progress/progress.html", context)
+
+
+def log_json(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """The log as the published schema has it. Taking it along is on record."""
+    found = find(Participant, participant_id)
+    actions.log_view(actor_of(request), found)
+    since = timezone.localdate() - datetime.timedelta(weeks=WEEKS)
+    log = logs_of({found.id: person_of(found)}, since)[found.id]
+    answer = JsonResponse(log_document(log.bouts, log.met, log.came), json_dumps_params={"indent": 2})
+    answer["Content-Disposition"] = 'attachment; filename="log.json"'
+    return answer

@@ -1,0 +1,190 @@
+"""Progress on screen: from a class that was recorded to what each does next, taken and shown."""
+
+import json
+from datetime import timedelta
+
+import pytest
+from django.test import Client
+from django.urls import reverse
+
+from fairbench.core.formats.log_doc import read_log
+from fairbench.web.accounts.models import Role
+from fairbench.web.classes.models import Meeting
+from fairbench.web.people.models import NotedLoad, Participant
+from tests.factories import UserFactory
+
+from .a_class import differ, event, report, save_record, whole_class
+
+ROW = "band-row"
+
+
+def taught(client, meeting) -> None:
+    """A class of a week ago, as its device told it: the first item is done, the second passed over."""
+    whole = [{**one, "number": 30} if one.get("number") else one for one in whole_class()]
+    report(client, meeting, *whole)
+    Meeting.objects.filter(id=meeting.id).update(held_on=meeting.held_on - timedelta(days=7))
+
+
+def next_class(client, group) -> str:
+    return " ".join(client.get(reverse("progress:next_class", args=[group.id])).content.decode().split())
+
+
+def progress(client, person, **query: str) -> str:
+    return " ".join(client.get(reverse("progress:progress", args=[person.id]), query).content.decode().split())
+
+
+def take(client, group, *steps: str):
+    return client.post(reverse("progress:take_steps", args=[group.id]), {"step": steps}, follow=True)
+
+
+def own(person) -> tuple:
+    row = NotedLoad.objects.filter(participant=person, exercise=ROW, ended_at=None).first()
+    return (row.reps, row.load) if row else ()
+
+
+def test_one_rises_and_one_steps_back_with_reasons_and_both_are_taken(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    hurt, fine, other = group.participants.all()
+    differ(client_in, meeting, hurt, item="a", pain="5", pain_where="left elbow")
+    save_record(client_in, meeting)
+    shown = next_class(client_in, group)
+    assert "Pain was 5 of 10, left elbow: over 3 steps back. A fifth less." in shown
+    assert "It went well: 10 becomes 11, carried 11." in shown
+    assert shown.index("Pain was 5") < shown.index("It went well")
+    assert "Heel raise" in shown
+    assert "Bridge" not in shown  # it was passed over
+    answer = take(client_in, group, f"{hurt.id}/{ROW}", f"{fine.id}/{ROW}")
+    assert "2 steps taken" in answer.content.decode()
+    assert (own(hurt)[0], own(fine)[0], own(other)) == (8, 11, ())
+    sheet = client_in.get(reverse("plans:cue_sheet", args=[meeting.plan_id])).content.decode()
+    assert "11 times" in sheet
+
+
+def test_what_was_taken_is_what_they_do_the_next_time(client_in, meeting, group, actor) -> None:
+    taught(client_in, meeting)
+    fine = group.participants.first()
+    take(client_in, group, f"{fine.id}/{ROW}")
+    NotedLoad.objects.update(noted_at=meeting.started_at - timedelta(days=20))
+    log = read_log(client_in.get(reverse("progress:log_json", args=[fine.id])).content)
+    assert [bout.amount.reps for bout in log.bouts if bout.exercise == ROW] == [11]
+
+
+def test_a_corrected_record_changes_what_follows(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    person = group.participants.first()
+    save_record(client_in, meeting)
+    assert "10 becomes 11" in progress(client_in, person)
+    differ(client_in, meeting, person, item="a", effort="8", why="Told afterwards")
+    assert "It took more effort than planned: once more" in progress(client_in, person)
+    differ(client_in, meeting, person, item="a", lost_form="on", why="Seen on the film")
+    assert "The form was lost. A fifth less." in progress(client_in, person)
+    differ(client_in, meeting, person, item="a", skipped="on", why="Sat it out")
+    assert "Seated row" not in progress(client_in, person)
+
+
+def test_a_mark_while_teaching_counts(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    noted = event("noted", 100, item="a", participant=str(person.id), text="Pain", mark="pain")
+    report(client_in, meeting, noted)
+    taught(client_in, meeting)
+    assert "steps back" in progress(client_in, person)
+
+
+def test_weeks_away_are_counted_from_the_classes_that_were_held(client_in, meeting, group, actor) -> None:
+    taught(client_in, meeting)
+    away = group.participants.last()
+    Meeting.objects.filter(id=meeting.id).update(held_on=meeting.held_on - timedelta(weeks=6))
+    meeting.refresh_from_db()
+    for weeks in range(1, 5):
+        held = Meeting.objects.get(id=meeting.id)
+        held.pk, held.held_on = None, meeting.held_on + timedelta(weeks=weeks)
+        held._state.adding = True
+        held.save()
+    assert "4 weeks missed: begin again near half, and ask the screening again." in progress(client_in, away)
+    assert "ask the screening again" in next_class(client_in, group) or "Ask the screening again" in next_class(
+        client_in, group
+    )
+
+
+def test_another_school_is_looked_at_and_changes_nothing(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    person = group.participants.first()
+    assert "on the way to 12" in progress(client_in, person, school="range")
+    assert "whole dose" in progress(client_in, person, school="ladder")
+    assert "by ten per cent a week" in progress(client_in, person, school="no-such")
+    assert not NotedLoad.objects.exists()
+
+
+def test_the_house_style_names_the_school(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    client_in.post("/plans/style/", {"question": "progress", "school": "ladder"})
+    assert "by version ladder" in progress(client_in, group.participants.first())
+
+
+def test_nothing_is_proposed_for_whom_one_talks_to_first(client_in, meeting, group, actor) -> None:
+    taught(client_in, meeting)
+    person = group.participants.first()
+    person.health_summary = {
+        **person.health_summary,
+        "screening": {"given": "2020-01-01", "reviewed": True, "wanted": ""},
+    }
+    Participant.objects.filter(id=person.id).update(health_summary=person.health_summary)
+    shown = next_class(client_in, group)
+    assert "Talk first" in shown
+    assert f"{person.id}/{ROW}" not in shown
+    take(client_in, group, f"{person.id}/{ROW}")
+    assert own(person) == ()
+    assert "Nothing is proposed before that" in progress(client_in, person)
+
+
+def test_what_is_nobodys_or_no_longer_due_is_told_and_not_taken(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    answer = take(client_in, group, f"{group.id}/{ROW}", "nonsense")
+    assert "0 steps taken" in answer.content.decode()
+    assert "2 of those ticked were no longer due" in answer.content.decode()
+    assert not NotedLoad.objects.exists()
+
+
+def test_a_group_without_a_class_says_so(client_in, group) -> None:
+    assert "has no class yet that ended" in next_class(client_in, group)
+    assert "Nothing is known yet" in progress(client_in, group.participants.first())
+
+
+def test_an_assistant_sees_none_of_it(client_in, meeting, group, actor) -> None:
+    client = Client()
+    client.force_login(UserFactory(practice=actor.practice, role=Role.ASSISTANT))
+    for name, key in (("progress", group.participants.first().id), ("next_class", group.id)):
+        assert client.get(reverse(f"progress:{name}", args=[key])).status_code == 403
+    assert client.post(reverse("progress:take_steps", args=[group.id]), {"step": "x"}).status_code == 403
+
+
+def test_the_log_is_a_file_that_the_command_line_reads(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    person = group.participants.first()
+    differ(client_in, meeting, person, item="a", pain="2", pain_where="left elbow", effort="4")
+    data = client_in.get(reverse("progress:log_json", args=[person.id])).content
+    log = read_log(data)
+    row = next(bout for bout in log.bouts if bout.exercise == ROW)
+    assert (row.pain, row.pain_where, row.effort) == (2, "left elbow", 4)
+    assert person.call_name not in json.dumps(json.loads(data))
+
+
+@pytest.mark.parametrize("copies", [1, 12])
+def test_the_pages_ask_the_database_as_little_however_many_classes(
+    client_in, meeting, group, django_assert_max_num_queries, copies: int
+) -> None:
+    taught(client_in, meeting)
+    rows = list(meeting.attendances.all())
+    for number in range(copies):
+        held = Meeting.objects.get(id=meeting.id)
+        held.pk, held.held_on = None, meeting.held_on - timedelta(weeks=number + 2)
+        held._state.adding = True
+        held.save()
+        for row in rows:
+            row.pk, row.meeting = None, held
+            row._state.adding = True
+            row.save()
+    for name, key in (("progress", group.participants.first().id), ("next_class", group.id)):
+        client_in.get(reverse(f"progress:{name}", args=[key]))
+        with django_assert_max_num_queries(17):
+            assert client_in.get(reverse(f"progress:{name}", args=[key])).status_code == 200
