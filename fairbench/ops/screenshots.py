@@ -31,6 +31,7 @@ def main() -> int:
         _choosing(page)
         _planning(page)
         _rooms(page)
+        _going_on(page)
         _teaching(page)
         browser.close()
     return 0
@@ -85,7 +86,6 @@ def _planning(page: Page) -> None:
     page.locator(".plank:has(.plank-name:text('Knee'))").first.locator(".plank-wood").click()
     page.wait_for_selector("#dose-sum")
     page.wait_for_timeout(800)
-    _take(page, "inspector")
     page.get_by_role("link", name="Cue sheet").click()
     page.wait_for_selector(".cue-entry")
     page.wait_for_timeout(800)
@@ -108,16 +108,27 @@ def _planning(page: Page) -> None:
 
 
 def _rooms(page: Page) -> None:
-    page.goto("/rooms/")
-    page.get_by_role("link", name="Signal Room").click()
-    page.get_by_role("link", name="Stock-take").click()
-    page.wait_for_selector(".stock-line")
-    _take(page, "store")
     page.goto("/plans/")
     page.get_by_role("link", name="Up once, down once").click()
     page.get_by_role("link", name="Floor", exact=True).click()
     page.wait_for_selector(".stands")
     _take(page, "floor")
+
+
+def _going_on(page: Page) -> None:
+    page.goto("/people/")
+    page.get_by_role("link", name="Halvard Moe").click()
+    page.get_by_role("link", name="Measures").click()
+    page.wait_for_selector(".measure-chart")
+    _take(page, "measures")
+    page.get_by_role("link", name="30 second chair rise").click()
+    page.wait_for_selector("#tool:not([hidden])")
+    _take(page, "test")
+    page.goto("/people/")
+    page.get_by_role("link", name="Monday Chairs The Signal Room").click()
+    page.get_by_role("link", name="Next class").click()
+    page.wait_for_selector(".who-takes")
+    _take(page, "next-class")
 
 
 def _teaching(page: Page) -> None:
@@ -141,12 +152,6 @@ def _teaching(page: Page) -> None:
     page.wait_for_timeout(500)
     page.clock.run_for(1500)
     _take(page, "teach")
-    hall = page.context.new_page()
-    hall.set_viewport_size({"width": 1280, "height": 800})
-    hall.goto(page.url.replace("/teach/", "/screen/"))
-    hall.wait_for_timeout(2500)
-    _take(hall, "hall")
-    hall.close()
     page.locator("#do-note").click()
     page.locator("#note-who button").nth(2).click()
     page.locator("#note-text").fill("Elbow back without the shoulder lifting.")

@@ -56,6 +56,8 @@ def test_one_rises_and_one_steps_back_with_reasons_and_both_are_taken(client_in,
     answer = take(client_in, group, f"{hurt.id}/{ROW}", f"{fine.id}/{ROW}")
     assert "2 steps taken" in answer.content.decode()
     assert (own(hurt)[0], own(fine)[0], own(other)) == (8, 11, ())
+    assert "Taken already, 2" in next_class(client_in, group)
+    assert "0 steps taken" in take(client_in, group, f"{hurt.id}/{ROW}").content.decode()  # not twice
     sheet = client_in.get(reverse("plans:cue_sheet", args=[meeting.plan_id])).content.decode()
     assert "11 times" in sheet
 

@@ -29,11 +29,13 @@ WEEKS = 26
 
 @dataclass(frozen=True, slots=True)
 class PersonLog:
-    """One person's log, with the days on which their groups met and those on which they came."""
+    """One person's log, with the days on which their groups met and those on which they came, and what is noted of them
+    as their own now, by exercise."""
 
     bouts: tuple[Bout, ...]
     met: frozenset[datetime.date]
     came: frozenset[datetime.date]
+    own: Mapping[str, NotedLoad]
 
 
 def logs_of(people: Mapping[UUID, Person], since: datetime.date) -> dict[UUID, PersonLog]:
@@ -74,6 +76,7 @@ def logs_of(people: Mapping[UUID, Person], since: datetime.date) -> dict[UUID, P
             tuple(sorted(found[key], key=lambda bout: bout.day)),
             frozenset(day for group in member[key] for day in met[group]) | frozenset(came[key]),
             frozenset(came[key]),
+            {exercise: rows[-1] for (of, exercise), rows in noted.items() if of == key and rows[-1].ended_at is None},
         )
         for key in people
     }

@@ -11,13 +11,14 @@ from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Person
-from fairbench.core.progress.amount import Amount
+from fairbench.core.progress.amount import Amount, Variable
 from fairbench.core.progress.ladder import setting_of
 from fairbench.core.progress.log import Bout
 from fairbench.core.progress.proposal import Kind, Proposal, carried_words
 from fairbench.core.progress.schools import DEFAULT, SCHOOLS, School
 from fairbench.core.progress.state import State, state_of
 from fairbench.core.rooms.store import Store
+from fairbench.web.people.models import NotedLoad
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.house_style import style_now
 
@@ -38,6 +39,17 @@ class Step:
     state: State
     due: Proposal
     before: tuple[Bout, ...]
+    own: NotedLoad | None = None
+
+    @property
+    def taken(self) -> bool:
+        """Whether it was taken already, since the last time: it is what is noted as their own."""
+        if self.own is None or self.own.noted_at.date() < self.state.last.day:
+            return False
+        amount = self.due.amount
+        counted = amount.counted is Variable.REPETITIONS
+        figure = self.own.reps if counted else self.own.seconds
+        return figure == round(amount.value) and self.own.load == load_words(amount)
 
     @property
     def key(self) -> str:
@@ -51,8 +63,8 @@ class Step:
 
     @property
     def changes(self) -> bool:
-        """Whether anything of it changes."""
-        return self.due.amount != self.state.amount
+        """Whether anything of it changes that was not taken already."""
+        return self.due.amount != self.state.amount and not self.taken
 
     @property
     def due_words(self) -> str:
@@ -134,7 +146,9 @@ def _step(
     state = state_of(bouts, setting, way.next)
     if state is None:
         return None
-    return Step(person_id, person.name, exercise, version, state, way.next(state, setting, day), tuple(bouts))
+    return Step(
+        person_id, person.name, exercise, version, state, way.next(state, setting, day), tuple(bouts), log.own.get(name)
+    )
 
 
 @dataclass(frozen=True, slots=True)
