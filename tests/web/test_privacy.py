@@ -289,6 +289,7 @@ CLOSED_TO_ASSISTANTS = {
     "progress",
     "log_json",
     "next_class",
+    "paper",
 }
 ASSISTANTS_CHANGE = {
     "pack_tick",

@@ -117,6 +117,19 @@ def test_another_school_is_looked_at_and_changes_nothing(client_in, meeting, gro
     assert not NotedLoad.objects.exists()
 
 
+def test_eight_weeks_are_tried_on_paper_with_weeks_away(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    path = reverse("progress:paper", args=[group.participants.first().id, ROW])
+    shown = " ".join(client_in.get(path).content.decode().split())
+    assert shown.count('class="way up"') >= 8
+    assert "away</span>" not in shown
+    away = " ".join(client_in.get(path, {"away": ["2", "3", "99", "x"]}).content.decode().split())
+    assert away.count("away</span>") == 2 * 3
+    assert "2 weeks missed: about a fifth less." in away
+    assert client_in.get(reverse("progress:paper", args=[group.participants.first().id, "bridge"])).status_code == 404
+    assert not NotedLoad.objects.exists()
+
+
 def test_the_house_style_names_the_school(client_in, meeting, group) -> None:
     taught(client_in, meeting)
     client_in.post("/plans/style/", {"question": "progress", "school": "ladder"})

@@ -8,6 +8,8 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from uuid import UUID
 
+from django.utils import timezone
+
 from fairbench.core.dose.load import Band, Kilograms, read_load
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
@@ -25,6 +27,11 @@ from fairbench.web.plans.adapter import core_plan, shelf
 
 WEEKS = 26
 """So far back the log goes."""
+
+
+def half_a_year() -> datetime.date:
+    """The first day that counts today."""
+    return timezone.localdate() - datetime.timedelta(weeks=WEEKS)
 
 
 @dataclass(frozen=True, slots=True)

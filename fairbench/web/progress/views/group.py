@@ -16,7 +16,7 @@ from fairbench.web.classes.models import Meeting
 from fairbench.web.people.kept_people import people_of
 from fairbench.web.people.models import Group
 from fairbench.web.progress import actions
-from fairbench.web.progress.log_rows import WEEKS, logs_of
+from fairbench.web.progress.log_rows import half_a_year, logs_of
 from fairbench.web.progress.steps import Step, alike, school_now, steps_of
 from fairbench.web.rooms.adapter import at_hand
 from fairbench.web.site.find import find
@@ -28,7 +28,7 @@ def _steps(group: Group, last: Meeting | None, everyone: tuple[Person, ...]) -> 
         return []
     today = timezone.localdate()
     people = {UUID(person.id): person for person in everyone}
-    logs = logs_of(people, today - datetime.timedelta(weeks=WEEKS))
+    logs = logs_of(people, half_a_year())
     day = max(today, last.held_on + datetime.timedelta(days=7))
     store = at_hand(group.room, len(people))
     return steps_of(people, logs, day, store, only=frozenset(last.exercises))

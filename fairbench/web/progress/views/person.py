@@ -13,7 +13,7 @@ from fairbench.web.accounts.actor import actor_of
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Participant
 from fairbench.web.progress import actions
-from fairbench.web.progress.log_rows import WEEKS, logs_of
+from fairbench.web.progress.log_rows import half_a_year, logs_of
 from fairbench.web.progress.steps import school_now, steps_of
 from fairbench.web.progress.story import line_of
 from fairbench.web.rooms.adapter import at_hand
@@ -26,10 +26,9 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     found = find(Participant, participant_id)
     actions.log_view(actor_of(request), found)
     today = timezone.localdate()
-    since = today - datetime.timedelta(weeks=WEEKS)
     value = person_of(found)
     people = {found.id: value}
-    logs = logs_of(people, since)
+    logs = logs_of(people, half_a_year())
     school = SCHOOLS.get(request.GET.get("school", ""), school_now())
     group = found.groups.select_related("room").first()
     store = at_hand(group.room if group else None, 1)
@@ -52,8 +51,7 @@ def log_json(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     """The log as the published schema has it. Taking it along is on record."""
     found = find(Participant, participant_id)
     actions.log_view(actor_of(request), found)
-    since = timezone.localdate() - datetime.timedelta(weeks=WEEKS)
-    log = logs_of({found.id: person_of(found)}, since)[found.id]
+    log = logs_of({found.id: person_of(found)}, half_a_year())[found.id]
     answer = JsonResponse(log_document(log.bouts, log.met, log.came), json_dumps_params={"indent": 2})
     answer["Content-Disposition"] = 'attachment; filename="log.json"'
     return answer
