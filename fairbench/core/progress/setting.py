@@ -1,8 +1,9 @@
 """What progression goes by beside the log: the ladder, what is allowed on it, the sizes there are, and who was away."""
 
 import datetime
-from collections.abc import Iterable
+from bisect import bisect_left, bisect_right
 from dataclasses import dataclass, field
+from functools import lru_cache
 
 from .amount import Amount, Variable
 
@@ -83,15 +84,16 @@ class Setting:
     def missed_weeks(self, since: datetime.date, day: datetime.date) -> int:
         """Weeks between two days in which the group met and the person was not there once. That an exercise was not
         planned is no week missed."""
-        present = {_week(one) for one in self.came}
-        between = {_week(one) for one in self.met if since < one < day}
-        return len(between - present - {_week(since), _week(day)})
+        missed = _missed(self.met, self.came)
+        return max(0, bisect_left(missed, _week(day)) - bisect_right(missed, _week(since)))
 
 
-def _week(day: datetime.date) -> tuple[int, int]:
-    return day.isocalendar()[:2]
+@lru_cache(maxsize=512)
+def _missed(met: frozenset[datetime.date], came: frozenset[datetime.date]) -> tuple[int, ...]:
+    """The weeks, in order, in which a group met and somebody was not there once."""
+    return tuple(sorted({_week(day) for day in met} - {_week(day) for day in came}))
 
 
-def weeks(days: Iterable[datetime.date]) -> int:
-    """In how many weeks some days lie."""
-    return len({_week(day) for day in days})
+def _week(day: datetime.date) -> int:
+    """Weeks from Monday to Sunday, numbered on without an end."""
+    return (day.toordinal() - 1) // 7

@@ -29,6 +29,7 @@ from .core import (
     room_rows,
     search_rows,
 )
+from .progress import progress_rows
 from .table import Row, table
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -58,6 +59,7 @@ def main() -> int:
                 *fit_rows(),
                 *room_rows(),
                 *advice_rows(),
+                *progress_rows(),
                 *_server_rows(Path(folder), environment),
             ]
         except OpsError as error:
@@ -78,6 +80,9 @@ LIMITS = {
     "class": (f"A class, {PEOPLE} people, {CLASS_ITEMS} items", 8.0),
     "demo today": ("Today, on the demo", 3.0),
     "demo person": ("A person's page, on the demo", 3.0),
+    "demo progress": ("Somebody's progress, on the demo", 3.0),
+    "demo measures": ("Somebody's measures, on the demo", 3.0),
+    "demo next": ("Next class of a group, on the demo", 4.0),
     "demo floor": ("The floor of a plan, on the demo", 3.0),
     "large today": ("Today, 240 plans and 600 classes", 7.0),
     "large plans": ("Plans, 240 of them", 6.0),

@@ -63,7 +63,7 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
     from fairbench.web.accounts.models import User
     from fairbench.web.demo import account
     from fairbench.web.demo import classes as demo
-    from fairbench.web.people.models import Participant
+    from fairbench.web.people.models import Group, Participant
     from fairbench.web.plans.adapter import shelf
     from fairbench.web.plans.models import Plan
 
@@ -80,6 +80,7 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
     orla = User.objects.get(email=account.EMAIL)
     with scope(practice=orla.practice):
         somebody = Participant.objects.get(call_name="Dilwyn Farrow").id
+        chairs = Group.objects.get(name="Monday Chairs").id
         floored = Plan.objects.get(name="Up once, down once").id
     clients = {}
     for user in (small, big, orla):
@@ -117,6 +118,9 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
         "class": get(small, f"/classes/{recorded.id}/"),
         "demo today": get(orla, "/"),
         "demo person": get(orla, f"/people/{somebody}/"),
+        "demo progress": get(orla, f"/progress/person/{somebody}/"),
+        "demo measures": get(orla, f"/measures/person/{somebody}/"),
+        "demo next": get(orla, f"/progress/group/{chairs}/"),
         "demo floor": get(orla, f"/plans/{floored}/floor/"),
         "large today": get(big, "/"),
         "large plans": get(big, "/plans/"),

@@ -173,6 +173,14 @@ def test_missed_means_absent_and_not_unplanned() -> None:
     assert due("ten", [bout(0, 10)], nobody_met, day(5)).kind is Kind.UP
 
 
+@pytest.mark.parametrize("school", EVERY)
+def test_a_stretch_keeps_its_dose_and_still_steps_back_for_pain(school: str) -> None:
+    given = setting(trained=False)
+    keeps = due(school, [hold(week, 20) for week in range(3)], given, day(3))
+    assert (keeps.kind, keeps.amount.hold, "keeps its dose" in keeps.because) == (Kind.SAME, 20, True)
+    assert due(school, [hold(0, 20, pain=5, pain_where="calf")], given, day(1)).kind is Kind.BACK
+
+
 def test_a_caution_on_the_own_version_goes_to_the_easier_one_or_says_that_nothing_suits() -> None:
     easy, usual, hard = LADDER
     told = due("ten", [bout(0, 10)], setting(ladder=(easy, replace(usual, allowed=False), hard)), day(1))
