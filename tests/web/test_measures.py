@@ -13,6 +13,8 @@ from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.classes.erasure import ERASED, erase
 from fairbench.web.classes.person_file import person_values
 from fairbench.web.measures.models import Measurement
+from fairbench.web.people import health_actions
+from fairbench.web.people.health_inputs import DeclareInput
 from fairbench.web.people.health_summary import screening_status_of
 from fairbench.web.people.models import HealthEvent
 from tests.factories import UserFactory
@@ -174,6 +176,15 @@ def test_every_test_has_a_page_with_its_cautions_and_a_field_for_each_trial(clie
         for side in sides:
             for number in range(1, (len(test.stages) or test.trials) + 1):
                 assert f'name="{side}_{number}"' in shown
+
+
+def test_what_is_noted_of_somebody_stands_beside_whom_a_test_is_not_for(client_in, actor, person) -> None:
+    path = reverse("measures:take", args=[person.id, "chair-sit-and-reach"])
+    assert "Nothing is noted of them" in client_in.get(path).content.decode()
+    health_actions.declare(actor, person.id, DeclareInput(condition="thin-bones", severity="marked"))
+    shown = " ".join(client_in.get(path).content.decode().split())
+    assert "thin bones in the spine" in shown
+    assert "<b>Noted of them:</b> low bone density, marked." in shown
 
 
 def test_a_round_says_who_begins_where_and_shows_the_last_results(client_in, person, group) -> None:

@@ -290,6 +290,7 @@ CLOSED_TO_ASSISTANTS = {
     "log_json",
     "next_class",
     "paper",
+    "report_pdf",
 }
 ASSISTANTS_CHANGE = {
     "pack_tick",

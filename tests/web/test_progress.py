@@ -1,12 +1,16 @@
 """Progress on screen: from a class that was recorded to what each does next, taken and shown."""
 
+import base64
 import json
+import re
+import zlib
 from datetime import timedelta
 
 import pytest
 from django.test import Client
 from django.urls import reverse
 
+from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.log_doc import read_log
 from fairbench.web.accounts.models import Role
 from fairbench.web.classes.models import Meeting
@@ -130,10 +134,58 @@ def test_eight_weeks_are_tried_on_paper_with_weeks_away(client_in, meeting, grou
     assert not NotedLoad.objects.exists()
 
 
+def said_in(pdf: bytes) -> str:
+    """The words of a page, as its stream has them."""
+    streams = re.findall(rb"stream\r?\n(.*?)endstream", pdf, re.DOTALL)
+    drawn = b"".join(zlib.decompress(base64.a85decode(one.strip(), adobe=False)) for one in map(_bare, streams) if one)
+    return b" ".join(re.findall(rb"\((.*?)(?<!\\)\) Tj", drawn)).decode("latin-1").replace("  ", " ")
+
+
+def _bare(stream: bytes) -> bytes:
+    return stream.strip().removesuffix(b"~>")
+
+
+def test_the_report_is_one_page_with_what_was_done_measured_and_changed(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    person = group.participants.first()
+    for number in range(12):
+        name = ("grip", "knee-to-wall", "one-leg-stand")[number % 3]
+        path = reverse("measures:take", args=[person.id, name])
+        client_in.post(
+            path, {"left_1": str(8 + number), "right_1": str(9 + number), "day": f"2026-0{1 + number // 3}-10"}
+        )
+    data = client_in.get(reverse("progress:report_pdf", args=[person.id])).content
+    assert len(re.findall(rb"/Type /Page\b", data)) == 1
+    text = said_in(data)
+    for said in (person.call_name, "came to 1 of", "Grip", "No published band", "Seated row", "names no illness"):
+        assert said in text, said
+
+
+def test_sets_a_week_are_counted_by_region(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    shown = progress(client_in, group.participants.first())
+    assert "Sets a week, by region" in shown
+
+
 def test_the_house_style_names_the_school(client_in, meeting, group) -> None:
     taught(client_in, meeting)
     client_in.post("/plans/style/", {"question": "progress", "school": "ladder"})
     assert "by version ladder" in progress(client_in, group.participants.first())
+
+
+def test_a_version_that_is_taken_is_their_own_rung_from_then_on(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    client_in.post("/plans/style/", {"question": "progress", "school": "ladder"})
+    person = group.participants.first()
+    assert "The whole dose with good form: the next version at" in progress(client_in, person)
+    take(client_in, group, f"{person.id}/{ROW}")
+    own_version = person.overrides.get(ended_at=None)
+    ladder = [version.id for version in load_shelf().exercise(ROW).versions]
+    assert ladder.index(own_version.version) == ladder.index(load_shelf().exercise(ROW).base) + 1
+    assert "whole dose with good form" in own_version.reason
+    shown = client_in.get(reverse("plans:bench", args=[meeting.plan_id]), {"person": person.id}).content.decode()
+    assert "your decision" in shown
+    assert "Taken already, 1" in next_class(client_in, group)
 
 
 def test_nothing_is_proposed_for_whom_one_talks_to_first(client_in, meeting, group, actor) -> None:

@@ -14,13 +14,14 @@ from fairbench.web.accounts.actor import Actor
 from fairbench.web.measures import actions
 from fairbench.web.measures.inputs import SexInput
 from fairbench.web.measures.person_facts import age_on, sex_of
+from fairbench.web.people.health_summary import screening_status_of
 from fairbench.web.people.models import Participant
 
 SEED = 57
 WEEKS = (11, 5, 1)
 _OF_ALL = {"chair-rise-30s": 12.0, "up-and-go-2m44": 6.4, "one-leg-stand": 16.0}
 """Tests that everybody took, with what somebody of the middle does."""
-_OF_SOME = {"grip": 29.0, "chair-sit-and-reach": 1.0, "knee-to-wall": 8.0}
+_OF_SOME = {"grip": 29.0, "knee-to-wall": 8.0}
 _GRIP_OF_MEN = 38.0
 _LEAST, _MOST = {"one-leg-stand": 6.0}, {"up-and-go-2m44": 8.5}
 """Nobody here is as unsteady or slow as a clinician would be asked about."""
@@ -34,6 +35,8 @@ def taken(actor: Actor) -> None:
     chance = random.Random(SEED)
     for row in Participant.objects.order_by("call_name"):
         person = actions.set_sex(actor, row.id, SexInput(sex="m" if row.call_name in _AS_MEN else "f"))
+        if screening_status_of(person).talk_first:
+            continue
         able = 1 + chance.uniform(-0.1, 0.2)
         names = [*_OF_ALL, *chance.sample(list(_OF_SOME), 1)]
         for name in names:
@@ -47,7 +50,7 @@ def taken(actor: Actor) -> None:
 def _usual(person: Participant, name: str, day: datetime.date) -> float:
     """What somebody of their age usually does: the middle of the band, or a figure of our own."""
     band = band_for(load_tests()[name], load_bands(), sex_of(person), age_on(person, day))
-    if isinstance(band, Band) and name != "chair-sit-and-reach":
+    if isinstance(band, Band):
         return (band.usual_from + band.usual_to) / 2
     return _GRIP_OF_MEN if name == "grip" and sex_of(person) is Sex.MALE else _OF_ALL.get(name) or _OF_SOME[name]
 

@@ -9,6 +9,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
+from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.measures_doc import load_tests
 from fairbench.core.formats.taken_doc import Measured
 from fairbench.core.measures.test import Tool
@@ -17,6 +18,7 @@ from fairbench.web.measures import actions
 from fairbench.web.measures.inputs import SIDES, MeasurementInput, SexInput, TakeBackInput, taken_of
 from fairbench.web.measures.models import Measurement
 from fairbench.web.measures.results import results_of
+from fairbench.web.people.health_summary import declared_of, screening_status_of
 from fairbench.web.people.models import Participant, Sex
 from fairbench.web.site.find import find
 
@@ -78,6 +80,8 @@ def take(request: HttpRequest, participant_id: UUID, test_id: str) -> HttpRespon
         "wrong_words": str(wrong.message).capitalize() if wrong else "",
         "today": timezone.localdate(),
         "given": request.POST,
+        "noted": [load_conditions().words(one) for one in declared_of(found)],
+        "talk_first": screening_status_of(found).talk_first,
         "timed": test.tool in (Tool.COUNT, Tool.WATCH, Tool.HOLD, Tool.STAGES),
     }
     return render(request, "measures/take.html", context, status=422 if wrong else 200)

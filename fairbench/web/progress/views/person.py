@@ -10,12 +10,16 @@ from django.utils import timezone
 from fairbench.core.formats.log_doc import log_document
 from fairbench.core.progress.schools import SCHOOLS
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.measures.results import results_of
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Participant
+from fairbench.web.plans.adapter import shelf
 from fairbench.web.progress import actions
 from fairbench.web.progress.log_rows import half_a_year, logs_of
+from fairbench.web.progress.report import report_pdf
 from fairbench.web.progress.steps import school_now, steps_of
 from fairbench.web.progress.story import line_of
+from fairbench.web.progress.week_by_week import volume_of
 from fairbench.web.rooms.adapter import at_hand
 from fairbench.web.site.find import find
 
@@ -40,6 +44,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         "lines": [(step, line_of(step.before, first, today)) for step in steps],
         "school": school,
         "talk_first": value.talk_first,
+        "volume": volume_of(log, today),
         "schools": tuple(SCHOOLS.values()),
         "came": len(log.came),
         "met": len(log.met),
@@ -54,4 +59,15 @@ def log_json(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     log = logs_of({found.id: person_of(found)}, half_a_year())[found.id]
     answer = JsonResponse(log_document(log.bouts, log.met, log.came), json_dumps_params={"indent": 2})
     answer["Content-Disposition"] = 'attachment; filename="log.json"'
+    return answer
+
+
+def report(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """The page for whoever looks after their health. Taking it along is on record."""
+    found = find(Participant, participant_id)
+    actions.log_view(actor_of(request), found)
+    log = logs_of({found.id: person_of(found)}, half_a_year())[found.id]
+    results = results_of(found, list(found.measurements.filter(taken_back_at=None)))
+    answer = HttpResponse(report_pdf(found, log, results, shelf()), content_type="application/pdf")
+    answer["Content-Disposition"] = 'attachment; filename="report.pdf"'
     return answer
