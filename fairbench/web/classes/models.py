@@ -126,13 +126,15 @@ _NEXT = {
 
 class Attendance(PracticeModel):
     """Someone came: from ``joined_at`` where they came late, until ``left_at`` where they left early. ``exercises`` are
-    those of which they did something, known once the class has ended; None where that was not kept."""
+    those of which they did something, known once the class has ended, ``ways`` which version of each item was theirs
+    (:mod:`.own_ways`); None where that was not kept."""
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="attendances")
     participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="attendances")
     joined_at = models.DateTimeField(null=True)
     left_at = models.DateTimeField(null=True)
     exercises = models.JSONField(null=True, editable=False)
+    ways = models.JSONField(null=True, editable=False)
 
     class Meta:
         constraints = (

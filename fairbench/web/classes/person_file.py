@@ -58,7 +58,7 @@ def person_values(person: Participant) -> dict[str, Any]:
         ],
         "letters": _rows(Letter.objects.filter(kind=Letter.Kind.CLASS, to=person.email).exclude(to="")),
         "classes": [
-            {"held_on": _plain(came.meeting.held_on), "group": came.meeting.group.name}
+            {"held_on": _plain(came.meeting.held_on), "group": came.meeting.group.name, "did": came.ways}
             for came in person.attendances.select_related("meeting__group").order_by("meeting__held_on")
         ],
         "differences": _rows(person.differences.order_by("at")),

@@ -11,6 +11,7 @@ from fairbench.web.people.models import Group, Participant
 from .happened import Happened, what_happened
 from .meeting import keeps_parts
 from .models import Attendance, Meeting
+from .own_ways import keep_own_ways
 
 
 def keep_what_was_taught(meeting: Meeting) -> None:
@@ -33,7 +34,8 @@ def keep_done_each(happened: Happened, attendances: Iterable[Attendance] | None 
     left_out: dict[UUID, set[str]] = {}
     for person, item in meeting.differences.filter(current=True, skipped=True).values_list("participant_id", "item"):
         left_out.setdefault(person, set()).update([item] if item else [one.id for one in planned.items])
-    came = list(attendances if attendances is not None else meeting.attendances.all())
+    came = list(attendances if attendances is not None else meeting.attendances.select_related("participant"))
+    keep_own_ways(meeting, came)
     for attendance in came:
         nothing = left_out.get(attendance.participant_id, set())
         done = exercises_done(planned, happened.done_by(attendance), nothing)

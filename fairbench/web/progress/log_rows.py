@@ -3,7 +3,7 @@
 import datetime
 import json
 from collections import defaultdict
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from uuid import UUID
@@ -50,7 +50,7 @@ def logs_of(people: Mapping[UUID, Person], since: datetime.date) -> dict[UUID, P
     rows = list(
         Attendance.objects.filter(
             participant__in=people, meeting__ended_at__isnull=False, meeting__held_on__gte=since
-        ).only("participant_id", "meeting_id", "exercises")
+        ).only("participant_id", "meeting_id", "exercises", "ways")
     )
     ids = {row.meeting_id for row in rows}
     member: dict[UUID, set[UUID]] = defaultdict(set)
@@ -76,7 +76,7 @@ def logs_of(people: Mapping[UUID, Person], since: datetime.date) -> dict[UUID, P
         meeting, person = meetings[row.meeting_id], people[row.participant_id]
         came[row.participant_id].add(meeting.held_on)
         did = set(meeting.exercises if row.exercises is None else row.exercises)
-        reader = _Reader(meeting, items[meeting.id], person, row.participant_id, did, differences, marks, noted)
+        reader = _Reader(meeting, items[meeting.id], person, row, did, differences, marks, noted)
         found[row.participant_id] += reader.bouts()
     return {
         key: PersonLog(
@@ -126,29 +126,45 @@ class _Reader:
         meeting: Meeting,
         times: tuple[ItemTime, ...],
         person: Person,
-        person_id: UUID,
+        came: Attendance,
         did: set[str],
         differences: Mapping[_Key, Difference],
         marks: Mapping[_Key, frozenset[str]],
         noted: Mapping[tuple[UUID, str], list[NotedLoad]],
     ) -> None:
-        self.meeting, self.person, self.person_id, self.did = meeting, person, person_id, did
+        self.meeting, self.person, self.person_id, self.did = meeting, person, came.participant_id, did
+        self.ways = came.ways
         self.differences, self.marks, self.noted = differences, marks, noted
         self.times = times
 
     def bouts(self) -> list[Bout]:
         """What they did, each exercise once: of one that stood twice in the plan, the last."""
-        planned = frozenset(time.exercise.id for time in self.times)
-        fits = fitter(replace(self.person, talk_first=""), shelf(), load_conditions(), planned)
         found: dict[str, Bout] = {}
-        for time in self.times:
-            verdict = fits(time)
-            if verdict.version is None:
-                continue
-            bout = self._bout(time, verdict.exercise, verdict.version)
+        for time, exercise, version in self._ways():
+            bout = self._bout(time, exercise, version)
             if bout is not None:
                 found[bout.exercise] = bout
         return list(found.values())
+
+    def _ways(self) -> Iterator[tuple[ItemTime, Exercise, Version]]:
+        """What was theirs of each item: as it was kept when the class ended. A class of before that was kept is read by
+        their cautions of today, without what the instructor decided since."""
+        stock = shelf()
+        if self.ways is None:
+            person = replace(self.person, talk_first="", overrides=())
+            planned = frozenset(time.exercise.id for time in self.times)
+            fits = fitter(person, stock, load_conditions(), planned)
+            for time in self.times:
+                verdict = fits(time)
+                if verdict.version is not None:
+                    yield time, verdict.exercise, verdict.version
+            return
+        for time in self.times:
+            name, _, way = self.ways.get(time.item.id, "").partition("/")
+            exercise = stock.exercises.get(name)
+            version = next((one for one in exercise.versions if one.id == way), None) if exercise else None
+            if exercise is not None and version is not None:
+                yield time, exercise, version
 
     def _bout(self, time: ItemTime, exercise: Exercise, version: Version) -> Bout | None:
         key = (self.meeting.id, self.person_id, time.item.id)
