@@ -56,7 +56,7 @@ def after(state: State, bout: Bout, setting: Setting, school: Next) -> State:
     carried = value if other or fewer else max(due.carried, value)
     harder = setting.place(bout.amount.version) > setting.place(before.version)
     rose = harder or (same_version and bool(ups(before, bout.amount, setting.bands)))
-    carried_on = same_version and carried > state.carried and due.kind is Kind.UP
+    carried_on = same_version and carried >= due.carried > state.carried
     dropped = before.kg if not same_version and before.kg and bout.amount.kg is None else None
     return replace(
         state,

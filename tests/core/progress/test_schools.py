@@ -20,6 +20,7 @@ def test_ten_per_cent_carries_the_exact_number_and_does_whole_ones() -> None:
     assert [float(proposal.carried) for _, proposal in told] == pytest.approx([8.8, 9.68, 10.648, 11.7128])
     assert [proposal.amount.reps for _, proposal in told] == [8, 9, 10, 11]
     assert told[1][1].carried == Fraction(8) * Fraction(121, 100)
+    assert [proposal.kind for _, proposal in told] == [Kind.SAME, Kind.UP, Kind.UP, Kind.UP]
 
 
 def test_the_true_step_is_said_and_over_twelve_per_cent_it_asks_first() -> None:

@@ -22,8 +22,8 @@ def proposes(state: State, setting: Setting) -> Proposal:
     counted = state.amount.counted
     target = min(int(carried), int(done) + 1) if counted is Variable.REPETITIONS else int(carried)
     if target <= done:
-        because = f"Carried {carried_words(carried)}: {int(done)} for now, one more when it is due."
-        return Proposal(Kind.UP, state.amount, carried, because, counted)
+        because = f"Counted on to {carried_words(carried)}: {int(done)} for now, more when a whole one is full."
+        return Proposal(Kind.SAME, state.amount, carried, because)
     part = (target - done) / done
     unit = "" if counted is Variable.REPETITIONS else " s"
     because = f"It went well: {int(done)}{unit} becomes {target}{unit}, carried {carried_words(carried)}."
