@@ -112,6 +112,20 @@ def test_weeks_away_are_counted_from_the_classes_that_were_held(client_in, meeti
     )
 
 
+def test_who_stays_away_is_told_at_the_group(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    assert "Not there" not in next_class(client_in, group)
+    Meeting.objects.filter(id=meeting.id).update(held_on=meeting.held_on - timedelta(weeks=3))
+    meeting.refresh_from_db()
+    for weeks in (1, 2):
+        held = Meeting.objects.get(id=meeting.id)
+        held.pk, held.held_on = None, meeting.held_on + timedelta(weeks=weeks)
+        held._state.adding = True
+        held.save()
+    shown = next_class(client_in, group)
+    assert shown.count("<b>Not there</b> for 2 weeks running") == group.participants.count()
+
+
 def test_another_school_is_looked_at_and_changes_nothing(client_in, meeting, group) -> None:
     taught(client_in, meeting)
     person = group.participants.first()

@@ -12,8 +12,9 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Person
 from fairbench.core.progress.amount import Amount, Variable
-from fairbench.core.progress.ladder import setting_of
+from fairbench.core.progress.ladder import TRAINED, setting_of
 from fairbench.core.progress.log import Bout
+from fairbench.core.progress.look_at import is_stuck
 from fairbench.core.progress.proposal import Kind, Proposal, carried_words
 from fairbench.core.progress.schools import DEFAULT, SCHOOLS, School
 from fairbench.core.progress.state import State, state_of
@@ -50,6 +51,11 @@ class Step:
         counted = amount.counted is Variable.REPETITIONS
         figure = self.own.reps if counted else self.own.seconds
         return figure == round(amount.value) and self.own.load == load_words(amount)
+
+    @property
+    def stuck(self) -> bool:
+        """Whether the last times brought no more of what is trained."""
+        return self.exercise.aim.quality in TRAINED and is_stuck(self.before)
 
     @property
     def key(self) -> str:

@@ -1,6 +1,7 @@
 """The next class of a group: what rises, for whom, by how much and why; taken with one press."""
 
 import datetime
+from collections.abc import Mapping
 from uuid import UUID
 
 from django.contrib import messages
@@ -10,28 +11,33 @@ from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from fairbench.core.people.person import Person
+from fairbench.core.progress.look_at import GONE, weeks_away
 from fairbench.core.progress.proposal import Kind
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.people.kept_people import people_of
 from fairbench.web.people.models import Group
 from fairbench.web.progress import actions
-from fairbench.web.progress.log_rows import half_a_year, logs_of
+from fairbench.web.progress.log_rows import PersonLog, half_a_year, logs_of
 from fairbench.web.progress.steps import Step, alike, school_now, steps_of
 from fairbench.web.rooms.adapter import at_hand
 from fairbench.web.site.find import find
 
 
-def _steps(group: Group, last: Meeting | None, everyone: tuple[Person, ...]) -> list[Step]:
+def _steps(
+    group: Group, last: Meeting | None, people: Mapping[UUID, Person], logs: Mapping[UUID, PersonLog]
+) -> list[Step]:
     """What is due for everybody of a group, of the exercises of its last class."""
     if last is None:
         return []
     today = timezone.localdate()
-    people = {UUID(person.id): person for person in everyone}
-    logs = logs_of(people, half_a_year())
     day = max(today, last.held_on + datetime.timedelta(days=7))
     store = at_hand(group.room, len(people))
     return steps_of(people, logs, day, store, only=frozenset(last.exercises))
+
+
+def _people(group: Group) -> dict[UUID, Person]:
+    return {UUID(person.id): person for person in people_of(group)}
 
 
 def _last(group: Group) -> Meeting | None:
@@ -44,16 +50,22 @@ def next_class(request: HttpRequest, group_id: UUID) -> HttpResponse:
     group = find(Group, group_id, "room")
     actor_of(request).require(Permission.HEALTH)
     last = _last(group)
-    everyone = people_of(group)
-    steps = _steps(group, last, everyone)
+    people = _people(group)
+    logs = logs_of(people, half_a_year())
+    steps = _steps(group, last, people, logs)
+    today = timezone.localdate()
+    away = [(person, weeks_away(logs[key].met, logs[key].came, today)) for key, person in people.items()]
     changing = [step for step in steps if step.changes or step.due.kind is Kind.NONE]
     context = {
         "group": group,
         "last": last,
         "changing": alike(changing),
-        "talk_first": [person for person in everyone if person.talk_first],
+        "talk_first": [person for person in people.values() if person.talk_first],
         "taken": [step for step in steps if step.taken],
         "staying": [step for step in steps if not (step.changes or step.taken) and step.due.kind is not Kind.NONE],
+        "away": [(person, weeks) for person, weeks in away if weeks >= GONE],
+        "stuck": [step for step in steps if step.stuck],
+        "ready": [step for step in steps if step.due.new_version and step.due.kind is Kind.UP],
         "rising": sum(step.due.kind is Kind.UP for step in changing),
         "backing": sum(step.due.kind in (Kind.BACK, Kind.AGAIN) for step in changing),
         "school": school_now(),
@@ -69,7 +81,9 @@ def take(request: HttpRequest, group_id: UUID) -> HttpResponse:
     actor = actor_of(request)
     actor.require(Permission.HEALTH)
     ticked = set(request.POST.getlist("step"))
-    steps = [step for step in _steps(group, _last(group), people_of(group)) if step.key in ticked]
+    people = _people(group)
+    due = _steps(group, _last(group), people, logs_of(people, half_a_year()))
+    steps = [step for step in due if step.key in ticked]
     taken = actions.take(actor, steps)
     gone = len(ticked) - taken
     messages.success(

@@ -1,0 +1,38 @@
+"""Whom to look at in a group: who has stopped coming, and where somebody is stuck."""
+
+import datetime
+from collections.abc import Collection, Sequence
+
+from .log import Bout
+from .setting import Setting
+
+STUCK = 6
+"""So many times running without anything more, of what is trained. Our own assumption."""
+GONE = 2
+"""So many weeks running without them, and somebody asks how they are."""
+
+
+def is_stuck(bouts: Sequence[Bout]) -> bool:
+    """Whether the last times, in order of days, brought no more in version, load, sets or figure, though they were done
+    often enough to."""
+    last = sorted(bouts, key=lambda bout: bout.day)[-STUCK:]
+    if len(last) < STUCK:
+        return False
+    first = last[0].amount
+    return all(
+        one.amount.version == first.version
+        and one.amount.value <= first.value
+        and one.amount.sets <= first.sets
+        and (one.amount.kg or 0) <= (first.kg or 0)
+        and one.amount.band == first.band
+        for one in last[1:]
+    )
+
+
+def weeks_away(met: Collection[datetime.date], came: Collection[datetime.date], day: datetime.date) -> int:
+    """How many weeks running, up to a day, the group met without somebody; 0 for who never came."""
+    if not came:
+        return 0
+    return Setting((), met=frozenset(met), came=frozenset(came)).missed_weeks(
+        max(came), day + datetime.timedelta(days=7)
+    )
