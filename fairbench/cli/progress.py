@@ -8,7 +8,7 @@ from typing import Any
 from fairbench.core.errors import InputError
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.log_doc import LogFile, read_log
-from fairbench.core.formats.measures_doc import load_bands, test_of
+from fairbench.core.formats.measures_doc import known_test, load_bands
 from fairbench.core.measures.bands import Band, band_for
 from fairbench.core.measures.change import change_of
 from fairbench.core.measures.clinician import word_due
@@ -126,7 +126,7 @@ def _document(state: State, due: Proposal, school: School) -> dict[str, Any]:
 
 
 def _measure(asked: argparse.Namespace) -> str:
-    test, sex = test_of(asked.test), Sex(asked.sex) if asked.sex else None
+    test, sex = known_test(asked.test), Sex(asked.sex) if asked.sex else None
     trials: dict[Side | None, tuple[float, ...]] = {Side.LEFT if test.sided else None: tuple(asked.values)}
     if asked.right:
         trials[Side.RIGHT] = tuple(asked.right)

@@ -66,5 +66,5 @@ def test_an_empty_plan_and_a_leaflet_say_nothing(client_in, plan) -> None:
 
 def test_it_takes_few_queries(client_in, actor, plan, group, django_assert_max_num_queries) -> None:
     taught(actor, plan, group, 1.1)
-    with django_assert_max_num_queries(11):
+    with django_assert_max_num_queries(10):
         client_in.get(reverse("classes:chance", args=[plan.id]))

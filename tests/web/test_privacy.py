@@ -13,7 +13,7 @@ from django_scopes import scope, scopes_disabled
 from django_scopes.exceptions import ScopeError
 
 from fairbench.core.formats.catalogue_doc import load_shelf
-from fairbench.core.formats.measures_doc import test_of
+from fairbench.core.formats.measures_doc import known_test
 from fairbench.core.formats.taken_doc import Measured
 from fairbench.core.measures.test import Taken
 from fairbench.core.rooms.room import Room
@@ -168,7 +168,7 @@ def addresses(actor, plan, group, meeting):
         "measurement_id": measure_actions.save(
             actor,
             group.participants.first().id,
-            Measured(timezone.localdate(), Taken(test_of("grip"), {Side.LEFT: (30.0,)})),
+            Measured(timezone.localdate(), Taken(known_test("grip"), {Side.LEFT: (30.0,)})),
         ).id,
         "incident_id": Incident.objects.create(
             practice=actor.practice, meeting=meeting, at=timezone.now(), user=actor.user

@@ -132,12 +132,9 @@ def load_bands(folder: Path) -> tuple[Band, ...]:
     return tuple(bands)
 
 
-def test_of(test_id: str) -> Test:
+def known_test(test_id: str) -> Test:
     """A test by its id. Raises :class:`InputError` for one that there is not."""
     known = load_tests()
     if test_id not in known:
         raise InputError(f"there is no test '{test_id}'; there are {', '.join(known)}", "test")
     return known[test_id]
-
-
-test_of.__test__ = False  # type: ignore[attr-defined]

@@ -12,7 +12,7 @@ from ..loads.units import CM_PER_INCH, KG_PER_LB
 from ..measures.test import Taken, Test
 from ..sides import Side
 from .dose_doc import Doc
-from .measures_doc import Figure, load_tests, test_of
+from .measures_doc import Figure, known_test
 from .people_doc import validated
 from .table_csv import guarded, read_table
 
@@ -55,7 +55,7 @@ class TakenDoc(Doc):
         """As the core has it. Raises :class:`InputError`."""
         trials = {None: self.trials, Side.LEFT: self.left, Side.RIGHT: self.right}
         given = {side: tuple(values) for side, values in trials.items() if values}
-        return Measured(self.day, Taken(test_of(self.test), given, self.joint), self.person, self.note)
+        return Measured(self.day, Taken(known_test(self.test), given, self.joint), self.person, self.note)
 
 
 class MeasuresDoc(Doc):
@@ -147,7 +147,7 @@ def read_measures_csv(data: bytes) -> tuple[Measured, ...]:
             given = trials.setdefault(key, {})
             if side in given:
                 raise InputError("this side is there twice", "side")
-            given[side] = _figures(row, test_of(row["test"]))
+            given[side] = _figures(row, known_test(row["test"]))
         except InputError as error:
             raise error.within(f"line {line}") from None
         except ValueError:
@@ -158,7 +158,7 @@ def read_measures_csv(data: bytes) -> tuple[Measured, ...]:
     for found_key, given in trials.items():
         day, person, test, joint = found_key
         try:
-            taken = Taken(test_of(test), given, joint)
+            taken = Taken(known_test(test), given, joint)
             found.append(Measured(_day(day), taken, person, notes[found_key]))
         except InputError as error:
             raise error.within(f"line {first[found_key]}") from None
@@ -187,8 +187,3 @@ def _figures(row: Mapping[str, str], test: Test) -> tuple[float, ...]:
         except ValueError:
             raise InputError(f"'{text}' is no figure", f"trial {number}") from None
     return tuple(found)
-
-
-def known_tests() -> tuple[Test, ...]:
-    """Every test there is, in the order of the data."""
-    return tuple(load_tests().values())

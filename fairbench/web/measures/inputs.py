@@ -8,7 +8,7 @@ from django.utils import timezone
 from pydantic import Field
 
 from fairbench.core.errors import InputError
-from fairbench.core.formats.measures_doc import test_of
+from fairbench.core.formats.measures_doc import known_test
 from fairbench.core.measures.test import Taken
 from fairbench.core.sides import Side
 from fairbench.web.site.inputs import Input, OneLine, OptionalDay, Slug, whole_or_number
@@ -58,4 +58,4 @@ def taken_of(given: MeasurementInput, fields: Mapping[str, Any]) -> Taken:
         ]
         if found:
             trials[side] = tuple(float(value) for value in found)
-    return Taken(test_of(given.test), trials, given.joint)
+    return Taken(known_test(given.test), trials, given.joint)

@@ -17,11 +17,16 @@ _KEPT = 1024
 
 _State = tuple[UUID, str, datetime.date]
 _people: OrderedDict[_State, Person] = OrderedDict()
+_read: OrderedDict[UUID, None] = OrderedDict()
+"""Groups whose people were read."""
 
 
 def people_of(group: Group) -> tuple[Person, ...]:
-    """Everybody of a group by name. One query says in which state each row is, a second reads what is not known."""
+    """Everybody of a group by name. One query says in which state each row is, a second reads what is not known; of a
+    group that was never read, one query reads everything."""
     day = timezone.localdate()
+    if group.id not in _read:
+        return _first_read(group, day)
     states = [(found, state, day) for found, state in _states(group)]
     unknown = [state[0] for state in states if state not in _people]
     if unknown:
@@ -35,7 +40,20 @@ def people_of(group: Group) -> tuple[Person, ...]:
     return people
 
 
+def _first_read(group: Group, day: datetime.date) -> tuple[Person, ...]:
+    rows = list(Participant.objects.filter(groups=group).annotate(written=_written()))
+    people = tuple(person_of(row, today=day) for row in rows)
+    _people.update({(row.id, row.written, day): person for row, person in zip(rows, people, strict=True)})
+    _read[group.id] = None
+    while len(_read) > _KEPT:
+        _read.popitem(last=False)
+    return people
+
+
+def _written() -> RawSQL:
+    return RawSQL("people_participant.ctid::text || ' ' || people_participant.xmin::text", (), TextField())
+
+
 def _states(group: Group) -> list[tuple[UUID, str]]:
     """Each row's id, and where and by which transaction the database wrote it, which no other state of it shares."""
-    written = RawSQL("people_participant.ctid::text || ' ' || people_participant.xmin::text", (), TextField())
-    return list(group.participants.annotate(written=written).values_list("id", "written"))
+    return list(group.participants.annotate(written=_written()).values_list("id", "written"))
