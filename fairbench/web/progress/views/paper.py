@@ -40,10 +40,10 @@ def paper(request: HttpRequest, participant_id: UUID, exercise_id: str) -> HttpR
     by_school = {key: on_paper(bouts, setting, school, WEEKS, away) for key, school in SCHOOLS.items()}
     for number in range(1, WEEKS + 1):
         cells = []
-        for told in by_school.values():
+        for key, told in by_school.items():
             due = told[number - 1].due
             version = names.get(due.amount.version, "") if due and due.new_version else ""
-            cells.append({"due": due, "version": version})
+            cells.append({"due": due, "version": version, "school": SCHOOLS[key].name})
         weeks.append({"number": number, "away": number in away, "cells": cells})
     context = {
         "participant": found,
