@@ -201,10 +201,11 @@ def test_the_demo_is_whole_and_the_same_every_time(demo, client) -> None:
             "Up once, down once",
         ]
         meetings = list(Meeting.objects.all())
-        assert len(meetings) == 6
+        assert len(meetings) == 24
+        assert sum(meeting.source == Meeting.Source.SCREEN for meeting in meetings) == 6
         for meeting in meetings:
             assert meeting.state == Meeting.State.RECORDED
-            assert timezone.localdate() - datetime.timedelta(days=28) <= meeting.held_on < timezone.localdate()
+            assert timezone.localdate() - datetime.timedelta(weeks=13) <= meeting.held_on < timezone.localdate()
             assert meeting.attendances.count() >= 4
             assert meeting.differences.exists()
         assert TeachEvent.objects.filter(kind="noted").count() == 6

@@ -6,17 +6,18 @@ from collections.abc import Collection, Sequence
 from .log import Bout
 from .setting import Setting
 
-STUCK = 6
-"""So many times running without anything more, of what is trained. Our own assumption."""
+STUCK, HELD_BACK = 6, 3
+"""So many times running without anything more, of what is trained, and so many of them with something that held it
+back. Our own assumption."""
 GONE = 2
 """So many weeks running without them, and somebody asks how they are."""
 
 
 def is_stuck(bouts: Sequence[Bout]) -> bool:
-    """Whether the last times, in order of days, brought no more in version, load, sets or figure, though they were done
-    often enough to."""
+    """Whether the last times, in order of days, brought no more in version, load, sets or figure, and something held
+    them back. Where it went well and nobody asked for more, nobody is stuck: the step waits to be taken."""
     last = sorted(bouts, key=lambda bout: bout.day)[-STUCK:]
-    if len(last) < STUCK:
+    if len(last) < STUCK or sum(not bout.went_well for bout in last) < HELD_BACK:
         return False
     first = last[0].amount
     return all(

@@ -30,9 +30,11 @@ from fairbench.web.classes.models import Attendance, Meeting
 from fairbench.web.classes.record_inputs import DifferenceInput
 from fairbench.web.classes.reports import Report
 from fairbench.web.demo import account as demo
+from fairbench.web.demo.history import from_paper, tell_stories
 from fairbench.web.demo.measures import taken
 from fairbench.web.demo.people import CHAIRS, MATS, Someone, has_left, put_down
 from fairbench.web.demo.rooms import own_chairs_and_things, put_up
+from fairbench.web.demo.training import COURSES
 from fairbench.web.people.models import Group, Listing, Participant
 from fairbench.web.plans import actions as plan_actions
 from fairbench.web.plans.adapter import shelf
@@ -40,6 +42,8 @@ from fairbench.web.plans.models import Plan
 from fairbench.web.rooms.models import Room
 
 SEED = 24
+WEEKS, FROM_SCREEN = 12, 3
+"""So many weeks back classes go, and so many of them were taught from the screen."""
 
 IN_BOTH = "Nerys Quill"
 NOTES = [
@@ -70,9 +74,13 @@ def load() -> None:
         mixed = _plan(actor, mats, "Up once, down once", 45, "chair-rail-mat")
         _plan(actor, chairs, "Short and steady", 20, "", _short_plan())
         _plan(actor, mats, "Bones and balance", 20, "", _bone_plan())
-        for weeks in (3, 2, 1):
+        from_paper(actor, *seated, _last(0, WEEKS), WEEKS - FROM_SCREEN)
+        from_paper(actor, *mixed, _last(3, WEEKS), WEEKS - FROM_SCREEN)
+        for weeks in range(FROM_SCREEN, 0, -1):
             _past_meeting(actor, chance, seated, _last(0, weeks))
             _past_meeting(actor, chance, mixed, _last(3, weeks))
+        for group in (chairs, mats):
+            tell_stories(actor, group)
         taken(actor)
 
 
@@ -256,7 +264,9 @@ def _differences(
     actor: Actor, chance: random.Random, meeting: Meeting, timeline: Timeline, people: list[Participant]
 ) -> None:
     for person in chance.sample(people, k=min(len(people), 4)):
-        item = chance.choice([i for i in timeline.items if i.kind is BlockKind.STRENGTHEN])
+        built_up = COURSES[person.call_name].exercises if person.call_name in COURSES else ()
+        others = (one for one in timeline.items if one.exercise.id not in built_up)
+        item = chance.choice([one for one in others if one.kind is BlockKind.STRENGTHEN])
         rung = item.exercise.rung(item.version.id)
         if rung:
             easier = item.exercise.versions[rung - 1].id
