@@ -293,6 +293,7 @@ CLOSED_TO_ASSISTANTS = {
     "report_pdf",
 }
 ASSISTANTS_CHANGE = {
+    "day_after",
     "pack_tick",
     "here",
     "news",

@@ -9,12 +9,14 @@ from datetime import timedelta
 import pytest
 from django.test import Client
 from django.urls import reverse
+from django.utils import timezone
 
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.log_doc import read_log
 from fairbench.web.accounts.models import Role
-from fairbench.web.classes.models import Meeting
+from fairbench.web.classes.models import Difference, Meeting
 from fairbench.web.people.models import NotedLoad, Participant
+from fairbench.web.plans.models import Plan, PlanRevision
 from tests.factories import UserFactory
 
 from .a_class import differ, event, report, save_record, whole_class
@@ -269,3 +271,90 @@ def test_the_pages_ask_the_database_as_little_however_many_classes(
         client_in.get(reverse(f"progress:{name}", args=[key]))
         with django_assert_max_num_queries(17):
             assert client_in.get(reverse(f"progress:{name}", args=[key])).status_code == 200
+
+
+def roll_forward(client, group, *steps: str):
+    address = reverse("progress:take_steps", args=[group.id])
+    return client.post(address, {"step": steps, "then": "plan"}, follow=True)
+
+
+def test_rolling_forward_takes_what_is_ticked_and_makes_the_next_plan(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    fine, other = list(group.participants.all())[1:]
+    shown = next_class(client_in, group)
+    assert "Before and after" in shown
+    assert "Roll forward" in shown
+    before = Plan.objects.count()
+    answer = roll_forward(client_in, group, f"{fine.id}/{ROW}")
+    plan = Plan.objects.exclude(id=meeting.plan_id).get()
+    assert Plan.objects.count() == before + 1
+    assert answer.redirect_chain[-1][0] == reverse("plans:bench", args=[plan.id])
+    assert "1 step taken" in answer.content.decode()
+    assert own(fine)[0] == 11
+    assert own(other) == ()
+    assert plan.group == group
+    day = max(timezone.localdate(), Meeting.objects.get(id=meeting.id).held_on + timedelta(days=7))
+    assert plan.name.endswith(f", {day:%-d %b}")
+    head = PlanRevision.objects.get(plan=plan, number=1).document
+    assert head["blocks"] == meeting.plan_document["blocks"]
+
+
+def test_a_plan_that_was_rolled_forward_is_rolled_forward_under_its_own_name(client_in, meeting, group) -> None:
+    document = {**meeting.plan_document, "name": "Legs, arms, 3 Nov"}
+    Meeting.objects.filter(id=meeting.id).update(plan_document=document)
+    taught(client_in, meeting)
+    roll_forward(client_in, group)
+    name = Plan.objects.exclude(id=meeting.plan_id).get().name
+    assert name.startswith("Legs, arms, ")
+    assert "3 Nov" not in name
+
+
+def test_without_a_class_nothing_is_rolled_forward(client_in, group) -> None:
+    roll_forward(client_in, group)
+    assert not Plan.objects.filter(name__contains=",").exists()
+
+
+def test_too_easy_and_too_hard_are_one_tap_each_and_reach_the_log(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    first, second = list(group.participants.all())[:2]
+    answer = differ(client_in, meeting, first, item="", tap="felt:hard", then="closed").content.decode()
+    assert "record-form" not in answer
+    assert 'aria-pressed="true">Too hard' in " ".join(answer.split())
+    assert "It took more effort than planned: once more" in progress(client_in, first)
+    differ(client_in, meeting, second, item="a", tap="felt:easy")
+    log = read_log(client_in.get(reverse("progress:log_json", args=[second.id])).content)
+    felt = {bout.exercise: bout.felt.value for bout in log.bouts}
+    assert felt.pop(ROW) == "too easy"
+    assert set(felt.values()) == {"as planned"}
+    differ(client_in, meeting, first, item="", tap="felt:", then="closed")
+    assert "It took more effort than planned" not in progress(client_in, first)
+
+
+def test_the_day_after_is_asked_at_the_door_and_steps_back(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    save_record(client_in, meeting)
+    person = group.participants.first()
+    client_in.post(reverse("classes:open"), {"plan": meeting.plan_id})
+    now = Meeting.objects.get(state="arrivals")
+    at_the_door = client_in.get(reverse("classes:arrivals", args=[now.id])).content.decode()
+    address = reverse("progress:day_after", args=[now.id, person.id])
+    assert address in at_the_door
+    shown = client_in.get(address).content.decode()
+    assert "Seated row" in shown
+    assert "Bridge" not in shown  # it was passed over
+    answer = client_in.post(address, {"exercise": ROW, "felt": "yes"}).content.decode()
+    assert 'aria-pressed="true">Seated row' in " ".join(answer.split())
+    assert "It hurt on the day after. A fifth less." in progress(client_in, person)
+    row = Difference.objects.get(meeting=meeting, participant=person, current=True, sore_after=True)
+    assert row.why == "said at the next class"
+    client_in.post(address, {"exercise": ROW, "felt": "no"})
+    assert "It hurt on the day after" not in progress(client_in, person)
+    refused = client_in.post(address, {"exercise": "bridge", "felt": "yes"})
+    assert refused.status_code == 422
+    assert "was not part of their last class" in refused.content.decode()
+
+
+def test_who_was_at_no_class_is_asked_nothing(client_in, meeting, group) -> None:
+    person = group.participants.first()
+    address = reverse("progress:day_after", args=[meeting.id, person.id])
+    assert "No class in the last five weeks" in client_in.get(address).content.decode()

@@ -43,6 +43,8 @@ COLUMNS = (
     "lost_form",
     "teach_again",
     "tingling",
+    "felt",
+    "sore_after",
     "sides_differ",
     "not_done",
     "note",
@@ -53,9 +55,18 @@ WHOLE_CLASS = -1
 _NEEDED = ("date", "began", "ended", "group", "person", "item", "exercise_id", "version_id")
 _TIME = re.compile(r"([01]?\d|2[0-3]):([0-5]\d)\Z")
 _YES = ("yes", "true", "1", "x")
-_TICKS = {"lost_form": "lost_form", "teach_again": "teach_again", "tingling": "tingling", "not_done": "skipped"}
+_TICKS = {
+    **{name: name for name in ("lost_form", "teach_again", "tingling", "sore_after")},
+    "not_done": "skipped",
+}
 _WHOLE = {"did": "done", "did_left": "done_left", "did_right": "done_right", "effort": "effort", "pain": "pain"}
-_TEXT = {"did_version_id": "version", "pain_where": "pain_where", "sides_differ": "sides_differ", "note": "note"}
+_TEXT = {
+    "did_version_id": "version",
+    "pain_where": "pain_where",
+    "sides_differ": "sides_differ",
+    "felt": "felt",
+    "note": "note",
+}
 
 
 @dataclass(slots=True)

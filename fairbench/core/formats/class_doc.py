@@ -90,6 +90,8 @@ class DifferenceDoc(Doc):
     lost_form: bool = False
     teach_again: bool = False
     tingling: bool = False
+    felt: Literal["", "easy", "hard"] = Field(default="", description="Too easy, or too hard.")
+    sore_after: bool = Field(default=False, description="Felt on the day after.")
     sides_differ: Literal["", "finding", "target", "fault"] = ""
     skipped: bool = False
     effort: int | None = Field(default=None, ge=0, le=10)

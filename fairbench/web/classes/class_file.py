@@ -142,6 +142,8 @@ def _differed(row: Difference | None) -> dict[str, object]:
         "lost_form": row.lost_form,
         "teach_again": row.teach_again,
         "tingling": row.tingling,
+        "felt": row.felt,
+        "sore_after": row.sore_after,
         "sides_differ": row.sides_differ,
         "not_done": row.skipped,
         "note": row.note,

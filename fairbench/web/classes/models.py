@@ -218,8 +218,9 @@ class Difference(PracticeModel):
 
     ``done`` is a count, or ``done_left`` and ``done_right`` where sides are worked one at a time; ``load`` what was in
     the hand, in kilograms. ``tingling`` is tingling or spreading pain: the item ended for them, and it is talked over
-    before they join in again, by the ``event`` on their health record. A correction is a further row with the next
-    ``edition``, which says ``why`` once the class is recorded; earlier ones stay.
+    before they join in again, by the ``event`` on their health record. ``felt`` is "easy" or "hard" where it was too
+    much so; ``sore_after`` that it was felt on the day after, as said at the next class. A correction is a further row
+    with the next ``edition``, which says ``why`` once the class is recorded; earlier ones stay.
     """
 
     meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="differences")
@@ -235,6 +236,8 @@ class Difference(PracticeModel):
     lost_form = models.BooleanField(default=False)
     teach_again = models.BooleanField(default=False)
     tingling = models.BooleanField(default=False)
+    felt = models.CharField(max_length=4, blank=True)
+    sore_after = models.BooleanField(default=False)
     sides_differ = models.CharField(max_length=8, blank=True)
     skipped = models.BooleanField(default=False)
     effort = models.PositiveSmallIntegerField(
@@ -264,6 +267,7 @@ class Difference(PracticeModel):
                 condition=models.Q(sides_differ__in=("", "finding", "target", "fault")),
                 name="a_side_difference_there_is",
             ),
+            models.CheckConstraint(condition=models.Q(felt__in=("", "easy", "hard")), name="a_feeling_there_is"),
             _from_0_to_10("effort", "effort_from_0_to_10"),
             _from_0_to_10("pain", "pain_from_0_to_10"),
         )

@@ -113,7 +113,8 @@ class LineInput(Input):
 class DifferenceInput(Input):
     """What one person did otherwise. ``item`` "" is the whole class; ``done`` is a count, ``done_left`` and
     ``done_right`` those of a side, ``load`` in kilograms; ``sides_differ`` says what a difference between sides is
-    here, ``why`` why a record is corrected."""
+    here, ``felt`` whether it was too easy or too hard, ``sore_after`` that it was felt on the day after, and ``why``
+    why a record is corrected."""
 
     participant: UUID
     item: ItemId = ""
@@ -125,6 +126,8 @@ class DifferenceInput(Input):
     lost_form: bool = False
     teach_again: bool = False
     tingling: bool = False
+    felt: Literal["", "easy", "hard"] = ""
+    sore_after: bool = False
     sides_differ: Literal["", "finding", "target", "fault"] = ""
     skipped: bool = False
     effort: Annotated[OptionalWhole, within(0, 10)] = None

@@ -53,6 +53,11 @@ class PersonRecord:
         return [line for line in self.lines if line.what]
 
     @property
+    def felt(self) -> str:
+        """How the whole class was for them: "easy", "hard", or as planned."""
+        return next((line.row.felt for line in self.lines if not line.row.item), "")
+
+    @property
     def summary(self) -> str:
         """``5 of 8 done, 1 in part · 2 differed``, or ``as planned``."""
         differed = f"{len(self.current)} differed" if self.current else ""

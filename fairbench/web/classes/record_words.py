@@ -87,7 +87,14 @@ def in_words(row: Difference, planned: Planned) -> str:
         parts.append(f"did {', '.join(sides)}")
     if row.load is not None:
         parts.append(f"with {row.load:g} kg")
-    marks = {"lost form": row.lost_form, "to be taught again": row.teach_again, TINGLING: row.tingling}
+    if row.felt:
+        parts.append(f"too {row.felt}")
+    marks = {
+        "lost form": row.lost_form,
+        "to be taught again": row.teach_again,
+        TINGLING: row.tingling,
+        "felt on the day after": row.sore_after,
+    }
     parts += [words for words, so in marks.items() if so]
     if row.sides_differ:
         parts.append(f"sides differ: a {row.sides_differ}")

@@ -2,16 +2,21 @@
 
 import datetime
 from collections.abc import Iterable
+from dataclasses import replace
+from uuid import UUID
 
 from django.db import transaction
 from django.utils import timezone
 
+from fairbench.core.plan.plan import NAME_LIMIT
 from fairbench.core.progress.amount import Variable
-from fairbench.core.progress.proposal import Kind
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import LoadInput, OverrideInput
-from fairbench.web.people.models import NotedLoad, Participant
+from fairbench.web.people.models import Group, NotedLoad, Participant
+from fairbench.web.plans import actions as plan_actions
+from fairbench.web.plans.models import Plan
+from fairbench.web.plans.starts import PAST_CLASS, plan_of_class
 
 from .steps import Step, load_words
 
@@ -25,11 +30,33 @@ def take(actor: Actor, steps: Iterable[Step]) -> int:
     actor.require(Permission.HEALTH)
     taken = 0
     for step in steps:
-        if not step.changes or step.due.kind is Kind.NONE:
+        if not step.takes:
             continue
         _take(actor, step)
         taken += 1
     return taken
+
+
+@transaction.atomic
+def roll_forward(actor: Actor, group: Group, last_class: UUID, day: datetime.date, steps: Iterable[Step]) -> Plan:
+    """Take steps and make the plan of the next class, on a day, from the last one: all of it or nothing. Raises
+    :class:`PlanError` where that class is not one of the group."""
+    take(actor, steps)
+    value = plan_of_class(group, f"{PAST_CLASS}{last_class}")
+    ends = f", {day:%-d %b}"
+    # Rolled forward from one that was: its day goes, and the new one comes.
+    name = value.name.rsplit(", ", 1)[0] if _has_day(value.name) else value.name
+    again = replace(value, name=f"{name[: NAME_LIMIT - len(ends)]}{ends}")
+    return plan_actions.create(actor, again, group, f"Rolled forward from {value.name}"[:200])
+
+
+def _has_day(name: str) -> bool:
+    """Whether a name ends as one that was rolled forward."""
+    ends = name.rsplit(", ", 1)[-1].split(" ")
+    return len(ends) == 2 and ends[0].isdigit() and ends[1] in _MONTHS
+
+
+_MONTHS = {f"{datetime.date(2000, month, 1):%b}" for month in range(1, 13)}
 
 
 def _take(actor: Actor, step: Step) -> None:

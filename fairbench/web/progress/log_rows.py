@@ -198,7 +198,8 @@ class _Reader:
             reached=reached and TeachEvent.Mark.STOPPED not in marks,
             lost_form=bool(row and row.lost_form) or TeachEvent.Mark.LOST_FORM in marks,
             teach_again=bool(row and row.teach_again),
-            felt=_felt(marks),
+            sore_after=bool(row and row.sore_after),
+            felt=_felt(marks, row, whole),
         )
 
     def _amount(self, time: ItemTime, exercise: Exercise, version: Version, row: Difference | None) -> Amount:
@@ -242,7 +243,14 @@ def _planned_effort(time: ItemTime) -> int:
     return most if effort.scale.most == 10 else round(most / 10)
 
 
-def _felt(marks: frozenset[str]) -> Felt:
+_SAID = {"easy": Felt.TOO_EASY, "hard": Felt.TOO_HARD}
+
+
+def _felt(marks: frozenset[str], *rows: Difference | None) -> Felt:
+    """As it was said of the item, of the whole class, or marked while teaching, in that order."""
+    said = next((row.felt for row in rows if row and row.felt), "")
+    if said:
+        return _SAID[said]
     if TeachEvent.Mark.EASIER in marks:
         return Felt.TOO_HARD
     return Felt.TOO_EASY if TeachEvent.Mark.HARDER in marks else Felt.AS_PLANNED

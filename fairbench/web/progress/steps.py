@@ -55,7 +55,12 @@ class Step:
     @property
     def stuck(self) -> bool:
         """Whether the last times brought no more of what is trained."""
-        return self.exercise.aim.quality in TRAINED and is_stuck(self.before)
+        return self.trained and is_stuck(self.before)
+
+    @property
+    def trained(self) -> bool:
+        """Whether it becomes more from week to week at all."""
+        return self.exercise.aim.quality in TRAINED
 
     @property
     def key(self) -> str:
@@ -71,6 +76,11 @@ class Step:
     def changes(self) -> bool:
         """Whether anything of it changes that was not taken already."""
         return self.due.amount != self.state.amount and not self.taken
+
+    @property
+    def takes(self) -> bool:
+        """Whether there is anything to take."""
+        return self.changes and self.due.kind is not Kind.NONE
 
     @property
     def due_words(self) -> str:

@@ -158,6 +158,7 @@ def _context(request: HttpRequest, meeting: Meeting) -> dict[str, object]:
             ("Now and then" if regulars else "", [arrival for arrival in people if arrival not in regulars]),
             ("Guests", [arriving(person, True, notes, listed=False) for person in guests]),
         ],
+        "usual": usual,
         "remembered": last_remembered(meeting),
         "news": _news(meeting),
         "talk_sign": verdict("talk_first"),

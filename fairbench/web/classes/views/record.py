@@ -31,7 +31,7 @@ WHYS = ("Remembered later", "Told afterwards", "Wrong person", "Wrong exercise")
 """Reasons for which a saved record is put right, chosen with one tap."""
 _PLAIN = ("why", "here")
 """Places whose error says by itself what is missing."""
-_TICKS = ("skipped", "lost_form", "teach_again", "tingling")
+_TICKS = ("skipped", "lost_form", "teach_again", "tingling", "sore_after")
 
 
 def record(request: Request, meeting_id: UUID) -> HttpResponse:
@@ -127,9 +127,10 @@ def _change(request: Request, meeting_id: UUID, participant_id: UUID, item: str)
 
 
 def _answer(request: Request, meeting_id: UUID, participant_id: UUID, item: str, wrong: dict[str, str]) -> HttpResponse:
-    """The person opened at an item: their part of the page, or all of it."""
+    """The person opened at an item, or closed where a tap was all: their part of the page, or all of it."""
     meeting = find(Meeting, meeting_id, "group")
     context = _context(what_happened(meeting)) if request.htmx else _page(meeting)
+    opened = bool(wrong) or request.POST.get("then") != "closed"
     found = next((p for p in context["people"] if p.participant.id == participant_id), None)
     if found is None:
         raise Http404
@@ -137,8 +138,8 @@ def _answer(request: Request, meeting_id: UUID, participant_id: UUID, item: str,
     chosen = context["planned"].item(item)
     context |= {
         "person": found,
-        "opened_person": participant_id,
-        "opened": True,
+        "opened_person": participant_id if opened else None,
+        "opened": opened,
         "wrong": wrong,
         "given": {**_shown(current), **(request.POST.dict() if wrong else {})},
         "chosen_item": chosen,

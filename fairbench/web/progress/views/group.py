@@ -18,6 +18,7 @@ from fairbench.web.classes.models import Meeting
 from fairbench.web.people.kept_people import people_of
 from fairbench.web.people.models import Group
 from fairbench.web.progress import actions
+from fairbench.web.progress.before_after import before_after
 from fairbench.web.progress.log_rows import PersonLog, half_a_year, logs_of
 from fairbench.web.progress.steps import Step, alike, school_now, steps_of
 from fairbench.web.rooms.adapter import at_hand
@@ -30,10 +31,8 @@ def _steps(
     """What is due for everybody of a group, of the exercises of its last class."""
     if last is None:
         return []
-    today = timezone.localdate()
-    day = max(today, last.held_on + datetime.timedelta(days=7))
     store = at_hand(group.room, len(people))
-    return steps_of(people, logs, day, store, only=frozenset(last.exercises))
+    return steps_of(people, logs, _next_day(last), store, only=frozenset(last.exercises))
 
 
 def _people(group: Group) -> dict[UUID, Person]:
@@ -66,6 +65,8 @@ def next_class(request: HttpRequest, group_id: UUID) -> HttpResponse:
         "away": [(person, weeks) for person, weeks in away if weeks >= GONE],
         "stuck": [step for step in steps if step.stuck],
         "ready": [step for step in steps if step.due.new_version and step.due.kind is Kind.UP],
+        "teach_again": [step for step in steps if step.state.last.teach_again],
+        "compared": before_after(people, steps, last.exercises) if last else None,
         "rising": sum(step.due.kind is Kind.UP for step in changing),
         "backing": sum(step.due.kind in (Kind.BACK, Kind.AGAIN) for step in changing),
         "school": school_now(),
@@ -75,20 +76,31 @@ def next_class(request: HttpRequest, group_id: UUID) -> HttpResponse:
 
 @require_POST
 def take(request: HttpRequest, group_id: UUID) -> HttpResponse:
-    """The ticked steps become everybody's own. They are worked out again here: nothing is taken that is no longer
-    due."""
+    """The ticked steps become everybody's own; rolling forward makes the plan of the next class as well. They are
+    worked out again here: nothing is taken that is no longer due."""
     group = find(Group, group_id, "room")
     actor = actor_of(request)
     actor.require(Permission.HEALTH)
     ticked = set(request.POST.getlist("step"))
-    people = _people(group)
-    due = _steps(group, _last(group), people, logs_of(people, half_a_year()))
-    steps = [step for step in due if step.key in ticked]
-    taken = actions.take(actor, steps)
-    gone = len(ticked) - taken
-    messages.success(
-        request,
-        f"{taken} step{'' if taken == 1 else 's'} taken: the bench, the sheets and teaching show them."
-        + (f" {gone} of those ticked were no longer due, or are of nobody here." if gone else ""),
-    )
-    return redirect("progress:next_class", group.id)
+    people, last = _people(group), _last(group)
+    due = _steps(group, last, people, logs_of(people, half_a_year()))
+    steps = [step for step in due if step.key in ticked and step.takes]
+    gone = len(ticked) - len(steps)
+    plan = None
+    if last is not None and request.POST.get("then") == "plan":
+        plan = actions.roll_forward(actor, group, last.id, _next_day(last), steps)
+    else:
+        actions.take(actor, steps)
+    number = len(steps)
+    said = [f"{number} step{'' if number == 1 else 's'} taken: the bench, the sheets and teaching show them."]
+    if gone:
+        said.append(f"{gone} of those ticked were no longer due, or are of nobody here.")
+    if plan is not None:
+        said.append("This is the plan of the next class, as the last one was.")
+    messages.success(request, " ".join(said))
+    return redirect("plans:bench", plan.id) if plan else redirect("progress:next_class", group.id)
+
+
+def _next_day(last: Meeting) -> datetime.date:
+    """A week after the last class, or today where that is over."""
+    return max(timezone.localdate(), last.held_on + datetime.timedelta(days=7))
