@@ -3,7 +3,8 @@
 import pytest
 from playwright.sync_api import Page, expect
 
-from .conftest import faults
+from .conftest import faults, run_until, settled
+from .opened import begin, on_a_fast_clock
 
 
 def open_test(page: Page, name: str) -> None:
@@ -82,8 +83,8 @@ def test_next_class_is_taken_with_one_press_and_shows_on_paper(page: Page) -> No
     page.goto("/people/")
     page.get_by_role("link", name="Monday Chairs The Signal Room").click()
     page.get_by_role("link", name="Next class").click()
-    row = page.locator("tr", has_text="Heel raise").first
-    expect(row).to_contain_text("2 × 11")
+    row = page.locator("tr", has_text="Heel raise").filter(has_text="Tomasz Wilk")
+    expect(row).to_contain_text("2 × 18")
     page.get_by_role("button", name="Take what is ticked").click()
     expect(page.locator(".messages")).to_contain_text("taken")
     expect(page.locator("tr", has_text="Heel raise").locator("input:checked")).to_have_count(0)
@@ -91,7 +92,56 @@ def test_next_class_is_taken_with_one_press_and_shows_on_paper(page: Page) -> No
     page.goto("/plans/")
     page.get_by_role("link", name="Open chest, strong legs").first.click()
     page.get_by_role("link", name="Cue sheet").click()
-    expect(page.locator("body")).to_contain_text("11 times")
+    expect(page.locator("body")).to_contain_text("18 times")
+
+
+def test_a_class_is_taught_rolled_forward_and_taught_again(page: Page) -> None:
+    """One says that it was too easy, one that it hurt: the one rises, the other steps back, and the next class is
+    taught."""
+    begin(page, 3)
+    on_a_fast_clock(page, 500)
+    run_until(page, lambda: page.locator("#do-pause").inner_text() == "Record", each=4000)
+    page.locator("#do-pause").click()
+    page.wait_for_url("**/record/")
+    people = page.locator(".record-person")
+    expect(people).to_have_count(3)
+    hurt, easy = people.filter(has_text="Bronwen Sayle"), people.filter(has_text="Dilwyn Farrow")
+    easy.get_by_role("button", name="Dilwyn Farrow: too easy").click()
+    expect(easy.get_by_role("button", name="Dilwyn Farrow: too easy")).to_have_attribute("aria-pressed", "true")
+    settled(page)
+    hurt.get_by_role("button", name="Change for").click()
+    settled(page)
+    hurt.locator(".taps").get_by_role("button", name="8. Heel raise").click()
+    settled(page)
+    pain = hurt.get_by_role("group", name="Pain, 0 to 10").get_by_role("button", name="5", exact=True)
+    pain.click()
+    expect(pain).to_have_attribute("aria-pressed", "true")
+    settled(page)
+    hurt.get_by_role("button", name="Left calf").or_(hurt.get_by_role("button", name="Left knee")).first.click()
+    expect(hurt).to_contain_text("pain 5 of 10")
+    page.get_by_role("button", name="Save the record").click()
+    page.wait_for_url("**/classes/*/")
+
+    page.goto("/people/")
+    page.get_by_role("link", name="Monday Chairs The Signal Room").click()
+    page.get_by_role("link", name="Next class").click()
+    back = page.locator(".progress-table tr", has_text="Bronwen Sayle").filter(has_text="Pain was 5 of 10")
+    expect(back).to_contain_text("Heel raise")
+    expect(back).to_contain_text("Less")
+    rises = page.locator(".progress-table tr", has_text="Dilwyn Farrow").filter(has_text="It went well").first
+    expect(rises).to_contain_text("More")
+    page.get_by_role("button", name="Roll forward").click()
+    page.wait_for_url("**/plans/*/")
+    expect(page.get_by_text("steps taken: the bench, the sheets and teaching show them.")).to_be_attached()
+    expect(page.locator(".plank", has_text="Heel raise").first).to_be_visible()
+
+    page.get_by_role("button", name="Teach").click()
+    page.locator(".arrive", has_text="Bronwen Sayle").click()
+    page.get_by_role("button", name="Begin with 1").click()
+    page.wait_for_selector("#do-pause")
+    on_a_fast_clock(page, 500)
+    run_until(page, lambda: page.locator("#name").inner_text() == "Heel raise", each=4000)
+    expect(page.locator("body")).to_contain_text("Bronwen")
 
 
 @pytest.mark.parametrize("width", [390, 1024])
