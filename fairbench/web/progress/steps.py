@@ -2,7 +2,7 @@
 
 import datetime
 from collections import defaultdict
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from uuid import UUID
 
@@ -130,7 +130,12 @@ def steps_of(
             step = _step(person_id, person, stock, name, bouts, log, way, day, store)
             if step is not None:
                 found.append(step)
-    return sorted(found, key=_order)
+    return in_order(found)
+
+
+def in_order(steps: Iterable[Step]) -> list[Step]:
+    """The steps back first, then what rises, then what stays; each by name."""
+    return sorted(steps, key=_order)
 
 
 _RANK = {Kind.NONE: 0, Kind.AGAIN: 1, Kind.BACK: 2, Kind.UP: 3, Kind.SAME: 5}

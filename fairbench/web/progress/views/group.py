@@ -12,27 +12,27 @@ from django.views.decorators.http import require_POST
 
 from fairbench.core.people.person import Person
 from fairbench.core.progress.look_at import GONE, weeks_away
-from fairbench.core.progress.proposal import Kind
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.classes.models import Meeting
 from fairbench.web.people.kept_people import people_of
 from fairbench.web.people.models import Group
 from fairbench.web.progress import actions
-from fairbench.web.progress.before_after import before_after
-from fairbench.web.progress.log_rows import PersonLog, half_a_year, logs_of
-from fairbench.web.progress.steps import Step, alike, school_now, steps_of
+from fairbench.web.progress.kept_logs import KeptLog, kept_logs
+from fairbench.web.progress.log_rows import half_a_year
+from fairbench.web.progress.next_class import Given, NextClass, next_class_of
+from fairbench.web.progress.steps import school_now
 from fairbench.web.rooms.adapter import at_hand
 from fairbench.web.site.find import find
 
 
-def _steps(
-    group: Group, last: Meeting | None, people: Mapping[UUID, Person], logs: Mapping[UUID, PersonLog]
-) -> list[Step]:
+def _next(group: Group, last: Meeting | None, people: Mapping[UUID, Person], logs: Mapping[UUID, KeptLog]) -> NextClass:
     """What is due for everybody of a group, of the exercises of its last class."""
     if last is None:
-        return []
+        return NextClass({}, [], ())
     store = at_hand(group.room, len(people))
-    return steps_of(people, logs, _next_day(last), store, only=frozenset(last.exercises))
+    kept = tuple(logs[key] for key in people)
+    given = Given(tuple(people.values()), kept, _next_day(last), store, school_now(), tuple(last.exercises))
+    return next_class_of(given)
 
 
 def _people(group: Group) -> dict[UUID, Person]:
@@ -50,28 +50,19 @@ def next_class(request: HttpRequest, group_id: UUID) -> HttpResponse:
     actor_of(request).require(Permission.HEALTH)
     last = _last(group)
     people = _people(group)
-    logs = logs_of(people, half_a_year())
-    steps = _steps(group, last, people, logs)
+    logs = kept_logs(people, half_a_year())
     today = timezone.localdate()
-    away = [(person, weeks_away(logs[key].met, logs[key].came, today)) for key, person in people.items()]
-    changing = [step for step in steps if step.changes or step.due.kind is Kind.NONE]
+    away = [(person, weeks_away(logs[key].log.met, logs[key].log.came, today)) for key, person in people.items()]
     context = {
         "group": group,
         "last": last,
-        "changing": alike(changing),
+        "next": _next(group, last, people, logs),
         "talk_first": [person for person in people.values() if person.talk_first],
-        "taken": [step for step in steps if step.taken],
-        "staying": [step for step in steps if not (step.changes or step.taken) and step.due.kind is not Kind.NONE],
         "away": [(person, weeks) for person, weeks in away if weeks >= GONE],
-        "stuck": [step for step in steps if step.stuck],
-        "ready": [step for step in steps if step.due.new_version and step.due.kind is Kind.UP],
-        "teach_again": [step for step in steps if step.state.last.teach_again],
-        "compared": before_after(people, steps, last.exercises) if last else None,
-        "rising": sum(step.due.kind is Kind.UP for step in changing),
-        "backing": sum(step.due.kind in (Kind.BACK, Kind.AGAIN) for step in changing),
         "school": school_now(),
     }
-    return render(request, "progress/next_class.html", context)
+    part = "progress/_staying.html" if request.GET.get("part") == "staying" else "progress/next_class.html"
+    return render(request, part, context)
 
 
 @require_POST
@@ -83,8 +74,8 @@ def take(request: HttpRequest, group_id: UUID) -> HttpResponse:
     actor.require(Permission.HEALTH)
     ticked = set(request.POST.getlist("step"))
     people, last = _people(group), _last(group)
-    due = _steps(group, last, people, logs_of(people, half_a_year()))
-    steps = [step for step in due if step.key in ticked and step.takes]
+    due = _next(group, last, people, kept_logs(people, half_a_year()))
+    steps = [step for step in due.steps if step.key in ticked and step.takes]
     gone = len(ticked) - len(steps)
     plan = None
     if last is not None and request.POST.get("then") == "plan":

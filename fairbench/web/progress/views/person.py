@@ -15,9 +15,10 @@ from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.progress import actions
-from fairbench.web.progress.log_rows import half_a_year, logs_of
+from fairbench.web.progress.kept_logs import due_of, kept_logs
+from fairbench.web.progress.log_rows import half_a_year
 from fairbench.web.progress.report import report_pdf
-from fairbench.web.progress.steps import school_now, steps_of
+from fairbench.web.progress.steps import school_now
 from fairbench.web.progress.story import line_of
 from fairbench.web.progress.week_by_week import volume_of
 from fairbench.web.rooms.adapter import at_hand
@@ -32,19 +33,24 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     today = timezone.localdate()
     value = person_of(found)
     people = {found.id: value}
-    logs = logs_of(people, half_a_year())
+    logs = kept_logs(people, half_a_year())
     school = SCHOOLS.get(request.GET.get("school", ""), school_now())
     group = found.groups.select_related("room").first()
     store = at_hand(group.room if group else None, 1)
-    steps = steps_of(people, logs, today + datetime.timedelta(days=1), store, school)
-    log = logs[found.id]
+    steps = due_of(people, logs, today + datetime.timedelta(days=1), store, school)
+    log = logs[found.id].log
+    if request.GET.get("part") == "volume":
+        return render(request, "progress/_volume.html", {"volume": volume_of(log, today)})
     first = min((bout.day for bout in log.bouts), default=today)
+    lines = logs[found.id].once(
+        ("lines", today), lambda _: {step.exercise.id: line_of(step.before, first, today) for step in steps}
+    )
     context = {
         "participant": found,
-        "lines": [(step, line_of(step.before, first, today)) for step in steps],
+        "lines": [(step, lines[step.exercise.id]) for step in steps],
         "school": school,
         "talk_first": value.talk_first,
-        "volume": volume_of(log, today),
+        "volume": bool(log.bouts),
         "schools": tuple(SCHOOLS.values()),
         "came": len(log.came),
         "met": len(log.met),
@@ -56,7 +62,7 @@ def log_json(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     """The log as the published schema has it. Taking it along is on record."""
     found = find(Participant, participant_id)
     actions.log_view(actor_of(request), found)
-    log = logs_of({found.id: person_of(found)}, half_a_year())[found.id]
+    log = kept_logs({found.id: person_of(found)}, half_a_year())[found.id].log
     answer = JsonResponse(log_document(log.bouts, log.met, log.came), json_dumps_params={"indent": 2})
     answer["Content-Disposition"] = 'attachment; filename="log.json"'
     return answer
@@ -66,7 +72,7 @@ def report(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     """The page for whoever looks after their health. Taking it along is on record."""
     found = find(Participant, participant_id)
     actions.log_view(actor_of(request), found)
-    log = logs_of({found.id: person_of(found)}, half_a_year())[found.id]
+    log = kept_logs({found.id: person_of(found)}, half_a_year())[found.id].log
     results = results_of(found, list(found.measurements.filter(taken_back_at=None)))
     answer = HttpResponse(report_pdf(found, log, results, shelf()), content_type="application/pdf")
     answer["Content-Disposition"] = 'attachment; filename="report.pdf"'

@@ -1,0 +1,127 @@
+"""Logs and what is due of them, kept while none of the rows behind them changes: one query says in which state they
+are."""
+
+import datetime
+from collections import OrderedDict
+from collections.abc import Callable, Collection, Hashable, Mapping
+from dataclasses import dataclass, field
+from functools import lru_cache, partial
+from typing import Any, TypeVar
+from uuid import UUID
+
+from django.db import connection
+
+from fairbench.core.people.person import Person
+from fairbench.core.progress.schools import School
+from fairbench.core.rooms.store import Store
+from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
+from fairbench.web.people.models import Listing, NotedLoad
+from fairbench.web.plans.adapter import shelf
+
+from .log_rows import PersonLog, logs_of
+from .steps import Step, in_order, school_now, steps_of
+
+_KEPT, _WAYS = 1024, 12
+"""So many logs are kept, and so much of what was made of each."""
+
+
+Made = TypeVar("Made")
+
+
+@dataclass(slots=True, eq=False)
+class KeptLog:
+    """The log of one person, with what was worked out of it, by everything else that it follows from."""
+
+    log: PersonLog
+    made: OrderedDict[Hashable, Any] = field(default_factory=OrderedDict)
+
+    def once(self, key: Hashable, make: Callable[[PersonLog], Made]) -> Made:
+        """What is made of the log, made once for each ``key``: the name of what it is, and all that it goes by."""
+        if key not in self.made:
+            self.made[key] = make(self.log)
+            while len(self.made) > _WAYS:
+                self.made.popitem(last=False)
+        made: Made = self.made[key]
+        return made
+
+
+_kept: OrderedDict[Hashable, KeptLog] = OrderedDict()
+
+
+def kept_logs(people: Mapping[UUID, Person], since: datetime.date) -> dict[UUID, KeptLog]:
+    """The logs of some people from a day on: one query, and seven more for all those whose rows changed since they were
+    read last."""
+    states, stock = _states(people, since), shelf()
+    keys = {one: (one, states.get(one), person, since, stock) for one, person in people.items()}
+    unknown = {one: person for one, person in people.items() if keys[one] not in _kept}
+    if unknown:
+        for one, log in logs_of(unknown, since).items():
+            _kept[keys[one]] = KeptLog(log)
+    found = {one: _kept[key] for one, key in keys.items()}
+    for key in keys.values():
+        _kept.move_to_end(key)
+    while len(_kept) > _KEPT:
+        _kept.popitem(last=False)
+    return found
+
+
+def due_of(
+    people: Mapping[UUID, Person],
+    kept: Mapping[UUID, KeptLog],
+    day: datetime.date,
+    store: Store | None = None,
+    school: School | None = None,
+    only: Collection[str] | None = None,
+) -> list[Step]:
+    """What :func:`steps_of` says, worked out once for each person while nothing that it follows from changes."""
+    way = school or school_now()
+    key = ("steps", day, store, way.id, None if only is None else frozenset(only))
+    found: list[Step] = []
+    for one, person in people.items():
+        found += kept[one].once(key, partial(_steps, one, person, day, store, way, only))
+    return in_order(found)
+
+
+def _steps(
+    one: UUID,
+    person: Person,
+    day: datetime.date,
+    store: Store | None,
+    way: School,
+    only: Collection[str] | None,
+    log: PersonLog,
+) -> list[Step]:
+    return steps_of({one: person}, {one: log}, day, store, way, only)
+
+
+@lru_cache(maxsize=1)
+def _query() -> str:
+    """The state of every row that a log is read from, in one figure for each person: where and by which transaction
+    the database wrote it, which no other state of a row shares."""
+    of = {
+        "came": Attendance._meta.db_table,
+        "met": Meeting._meta.db_table,
+        "listed": Listing._meta.db_table,
+        "differed": Difference._meta.db_table,
+        "told": TeachEvent._meta.db_table,
+        "noted": NotedLoad._meta.db_table,
+    }
+    written = "hashtextextended('{0}' || {0}.ctid::text || ' ' || {0}.xmin::text, 0)"
+    rows = "SELECT {0}.participant_id AS person, " + written + " AS written FROM {1} AS {0}"
+    theirs = " WHERE {0}.participant_id = ANY(%(people)s)"
+    parts = [(rows + theirs).format(name, of[name]) for name in ("came", "listed", "differed", "noted")]
+    parts.append((rows + theirs + " AND {0}.mark <> ''").format("told", of["told"]))
+    meetings = "SELECT {0}.participant_id AS person, " + written.replace("{0}", "met") + " AS written FROM {1} AS {0}"
+    joined = " JOIN {2} AS met ON {3} WHERE {0}.participant_id = ANY(%(people)s) AND met.held_on >= %(since)s"
+    parts += [
+        (meetings + joined).format("came", of["came"], of["met"], "met.id = came.meeting_id"),
+        (meetings + joined).format("listed", of["listed"], of["met"], "met.group_id = listed.group_id"),
+    ]
+    read = " UNION ALL ".join(parts)
+    return f"SELECT person, bit_xor(written), sum(written), count(*) FROM ({read}) AS read GROUP BY person"
+
+
+def _states(people: Collection[UUID], since: datetime.date) -> dict[UUID, tuple[object, ...]]:
+    with connection.cursor() as cursor:
+        cursor.execute(_query(), {"people": list(people), "since": since})
+        return {row[0]: tuple(row[1:]) for row in cursor.fetchall()}
