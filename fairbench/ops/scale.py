@@ -2,11 +2,9 @@
 streams what it shows over a socket of this machine, a line of JSON five times a second."""
 
 import argparse
-import json
-import socket
-import threading
-import time
 from contextlib import suppress
+
+from .simulated import SimulatedDevice
 
 FIRST_SCALE_PORT = 54900
 HELD_KG = 2.58
@@ -27,43 +25,11 @@ def shown_at(seconds: float, held_kg: float = HELD_KG) -> float:
     return round(held_kg + tremble, 2)
 
 
-class SimulatedScale:
-    """The scale behind a port of the loopback. ``stop`` ends it, with everybody who listens."""
+class SimulatedScale(SimulatedDevice):
+    """The scale behind a port of the loopback."""
 
     def __init__(self, port: int = 0, held_kg: float = HELD_KG) -> None:
-        self._listening = socket.create_server(("127.0.0.1", port))
-        self._held_kg = held_kg
-        self._since = time.monotonic()
-        self._over = threading.Event()
-        threading.Thread(target=self._serve, daemon=True).start()
-
-    @property
-    def address(self) -> str:
-        """``127.0.0.1:54900``."""
-        host, port = self._listening.getsockname()
-        return f"{host}:{port}"
-
-    def stop(self) -> None:
-        """No more readings."""
-        self._over.set()
-        self._listening.close()
-
-    def wait(self) -> None:
-        """Until it is stopped."""
-        self._over.wait()
-
-    def _serve(self) -> None:
-        with suppress(OSError):  # it was closed
-            while not self._over.is_set():
-                talk, _ = self._listening.accept()
-                threading.Thread(target=self._stream, args=(talk,), daemon=True).start()
-
-    def _stream(self, talk: socket.socket) -> None:
-        with suppress(OSError), talk:  # whoever listened has gone
-            while not self._over.is_set():
-                kg = shown_at(time.monotonic() - self._since, self._held_kg)
-                talk.sendall(json.dumps({"kg": kg}).encode() + b"\n")
-                self._over.wait(_EACH)
+        super().__init__("kg", lambda seconds: shown_at(seconds, held_kg), _EACH, port)
 
 
 def main() -> None:

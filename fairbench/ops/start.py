@@ -19,6 +19,8 @@ from fairbench.web.demo import account as demo
 from .packages import OpsError, install
 from .postgres import Cluster, command_of, free_port, home_for, is_free, server_programs
 from .scale import SimulatedScale
+from .sensors import SimulatedDynamometer, SimulatedRangeSensor
+from .simulated import SimulatedDevice
 
 ROOT = Path(__file__).resolve().parents[2]
 LOCAL = ROOT / ".local"
@@ -74,7 +76,8 @@ def start(wanted: Wanted) -> int:
         signal.signal(stop, _interrupt)
     _stop_orphan()
     environment = dict(os.environ)
-    cluster = scale = None
+    cluster = None
+    devices: list[SimulatedDevice] = []
     try:
         port = web_port(wanted.port)
         if "DATABASE_URL" not in environment:
@@ -85,21 +88,37 @@ def start(wanted: Wanted) -> int:
         _secret_key()
         demo = _with_demo(wanted, cluster is not None)
         environment["FAIRBENCH_DEMO"] = "1" if demo else "0"
-        if demo and "FAIRBENCH_SCALE" not in environment:
-            scale = SimulatedScale()
-            environment["FAIRBENCH_SCALE"] = scale.address
+        if demo:
+            devices += _simulated(environment)
         _manage(environment, "prepare_database", *(["--demo"] if demo else []))
         _manage(environment, "collectstatic", "--noinput", "--verbosity", "0")
         return _serve(environment, port, cluster)
     except KeyboardInterrupt:
         return 0
     finally:
-        if scale is not None:
-            scale.stop()
+        for device in devices:
+            device.stop()
         if cluster is not None:
             print("Stopping PostgreSQL …", flush=True)
             cluster.stop()
         os.close(lock)
+
+
+_DEVICES = {
+    "FAIRBENCH_SCALE": SimulatedScale,
+    "FAIRBENCH_DYNAMOMETER": SimulatedDynamometer,
+    "FAIRBENCH_RANGE_SENSOR": SimulatedRangeSensor,
+}
+
+
+def _simulated(environment: dict[str, str]) -> list[SimulatedDevice]:
+    """A device of the demo for each that is not set up; where it is goes into the environment."""
+    made: list[SimulatedDevice] = []
+    for name, simulated in _DEVICES.items():
+        if name not in environment:
+            made.append(simulated())
+            environment[name] = made[-1].address
+    return made
 
 
 def _interrupt(*_: object) -> None:

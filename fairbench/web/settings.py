@@ -25,6 +25,8 @@ DEMO_LOGIN = (
 )
 
 SCALE_ADDRESS = env.str("FAIRBENCH_SCALE", default="")
+DYNAMOMETER_ADDRESS = env.str("FAIRBENCH_DYNAMOMETER", default="")
+RANGE_SENSOR_ADDRESS = env.str("FAIRBENCH_RANGE_SENSOR", default="")
 
 DATABASES = {"default": env.db_url("DATABASE_URL")}
 DATABASES["default"]["CONN_MAX_AGE"] = 600

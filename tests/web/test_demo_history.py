@@ -3,6 +3,7 @@
 import datetime
 
 import pytest
+from django.core.management import call_command
 from django.utils import timezone
 from django_scopes import scope
 
@@ -51,6 +52,10 @@ def test_one_of_the_demo_is_stuck_and_some_wait_for_more(steps) -> None:
     kinds = {step.due.kind for step in steps.values()}
     assert {Kind.UP, Kind.SAME, Kind.BACK} <= kinds
     assert not any(name == "Cosmo Idris" for name, _ in steps)
+
+
+def test_what_is_kept_of_the_demo_agrees_with_its_rows(demo) -> None:
+    call_command("check_summaries")
 
 
 def test_no_step_of_the_demo_is_over_the_week_or_a_caution(steps) -> None:

@@ -62,6 +62,8 @@ OWNERS_ONLY = {
 }
 OWNERS_SEE = ("members", "erase", "incidents", "incident")
 OF_NO_PRACTICE = OPEN_TO_ALL | {
+    "range_figures",
+    "device_reading",
     "sign_out",
     "members",
     "password",

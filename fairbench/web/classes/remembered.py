@@ -30,8 +30,9 @@ def keep_remembered(meeting: Meeting) -> None:
 def remembered_of(meeting: Meeting) -> list[Remembered]:
     """What the rows of a class give to remember: notes as they came, then pains, then what is
     taught again."""
-    notes = TeachEvent.objects.filter(meeting=meeting, kind="noted", participant__isnull=False).order_by("at")
-    differed = list(Difference.objects.filter(meeting=meeting, current=True).order_by("at"))
+    notes = TeachEvent.objects.filter(meeting=meeting, kind="noted", participant__isnull=False)
+    notes = notes.order_by("at", "id")
+    differed = list(Difference.objects.filter(meeting=meeting, current=True).order_by("at", "id"))
     names = {item.id: item.name for item in planned_for(meeting).items} if differed else {}
     again = [row for row in differed if row.teach_again and row.item in names]
     return [

@@ -129,11 +129,12 @@ class _Story:
         self.actor, self.participant, self.meetings = actor, participant, meetings
         self.came = [rows.get((meeting.id, participant.id)) for meeting in meetings]
         self.person: Person = person_of(participant)
-        self.times, self.store = times, store
+        self.times, self.store, self.minute = times, store, 0
 
     def write(self) -> None:
         """What they did, what was noted as theirs, and which version was decided for them."""
-        for name in COURSES[self.participant.call_name].exercises:
+        for number, name in enumerate(COURSES[self.participant.call_name].exercises):
+            self.minute = number  # one thing after the other
             time = self.times.get(name)
             version = self._version(time) if time else None
             if time is None or version is None:
@@ -212,4 +213,4 @@ class _Story:
 
     def _noon_before(self, one: Done) -> datetime.datetime:
         day = self.meetings[one.week].held_on - _A_DAY
-        return timezone.make_aware(datetime.datetime.combine(day, datetime.time(12, 0)))
+        return timezone.make_aware(datetime.datetime.combine(day, datetime.time(12, self.minute)))

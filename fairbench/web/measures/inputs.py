@@ -47,6 +47,16 @@ class SexInput(Input):
     sex: Annotated[str, Field(pattern=r"^(f|m)?$")] = ""
 
 
+def angle_of(text: str) -> float | None:
+    """An angle as it was entered; None of an empty field. Raises :class:`InputError` for what is none."""
+    if not text.strip():
+        return None
+    angle = float(whole_or_number(text.strip(), "angle"))
+    if not 0 <= angle <= 180:
+        raise InputError(f"an angle goes from 0 to 180 degrees, not {angle:g}", "angle")
+    return angle
+
+
 def taken_of(given: MeasurementInput, fields: Mapping[str, Any]) -> Taken:
     """The test with its trials. Raises :class:`InputError` with the field."""
     trials: dict[Side | None, tuple[float, ...]] = {}

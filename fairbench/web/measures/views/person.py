@@ -15,6 +15,7 @@ from fairbench.core.formats.taken_doc import Measured
 from fairbench.core.measures.test import Tool
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.measures import actions
+from fairbench.web.measures.devices import source_of
 from fairbench.web.measures.inputs import SIDES, MeasurementInput, SexInput, TakeBackInput, taken_of
 from fairbench.web.measures.models import Measurement
 from fairbench.web.measures.results import results_of
@@ -82,6 +83,7 @@ def take(request: HttpRequest, participant_id: UUID, test_id: str) -> HttpRespon
         "given": request.POST,
         "noted": [load_conditions().words(one) for one in declared_of(found)],
         "talk_first": screening_status_of(found).talk_first,
+        "source": source_of(test),
         "timed": test.tool in (Tool.COUNT, Tool.WATCH, Tool.HOLD, Tool.STAGES),
     }
     return render(request, "measures/take.html", context, status=422 if wrong else 200)

@@ -13,8 +13,9 @@ from fairbench.core.loads.units import read_length, read_mass
 from fairbench.web.accounts.actor import actor_of
 from fairbench.web.rooms import actions
 from fairbench.web.rooms.models import Stock
-from fairbench.web.rooms.scale import ScaleError, read_scale
+from fairbench.web.rooms.scale import read_scale
 from fairbench.web.rooms.store_page import SIZED, lines_of
+from fairbench.web.site.device import DeviceError
 from fairbench.web.site.find import find, is_id
 
 
@@ -27,7 +28,7 @@ def reading(request: HttpRequest) -> HttpResponse:
     """What the scale shows now; the page asks for it again and again."""
     try:
         return render(request, "rooms/_reading.html", {"kg": read_scale()})
-    except ScaleError as error:
+    except DeviceError as error:
         return render(request, "rooms/_reading.html", {"wrong": str(error)})
 
 

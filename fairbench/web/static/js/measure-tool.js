@@ -2,28 +2,18 @@
 // what they measure goes into the first empty trial.
 
 import { Clock, Counter, tenths } from "./measure-clock.js";
+import { fields, fill, goesTo, next } from "./measure-trials.js";
 
 const tool = document.getElementById("tool");
 const form = document.getElementById("trials");
 
-const fields = () => [...form.querySelectorAll(".trials input")];
-const next = () => fields().find((field) => field.value.trim() === "");
-
 function put(value) {
-  const field = next();
-  if (!field) return;
-  field.value = value;
-  field.dispatchEvent(new Event("change", { bubbles: true }));
+  fill(form, value);
   told();
 }
 
 function told() {
-  const field = next();
-  const side = field?.closest("fieldset").querySelector("legend")?.textContent.trim();
-  const words = field?.closest("label").querySelector("span").textContent.trim();
-  document.getElementById("tool-into").textContent = field
-    ? `Goes to: ${[side, words].filter(Boolean).join(", ")}`
-    : "Every trial has a figure.";
+  document.getElementById("tool-into").textContent = goesTo(form);
 }
 
 function start() {
@@ -66,7 +56,7 @@ function start() {
       if (kind !== "count") stop();
       return;
     }
-    if (!next()) return told();
+    if (!next(form)) return told();
     clock.start(performance.now());
     counter.clear();
     count.textContent = kind === "count" ? "0" : "";
@@ -80,7 +70,7 @@ function start() {
     if (clock.running) count.textContent = String(counter.tap());
   });
   half?.addEventListener("click", () => {
-    const filled = fields().filter((field) => field.value.trim() !== "").at(-1);
+    const filled = fields(form).filter((field) => field.value.trim() !== "").at(-1);
     count.textContent = filled.value = String(counter.tap());
     half.disabled = true;
   });
@@ -99,11 +89,4 @@ function start() {
   form.addEventListener("input", told);
 }
 
-// Without a connection the figures stay on the page, instead of going with it.
-form.addEventListener("submit", (event) => {
-  const away = !navigator.onLine;
-  document.getElementById("not-sent").hidden = !away;
-  if (away) event.preventDefault();
-});
-
-if (tool) start();
+start();
