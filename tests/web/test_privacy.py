@@ -27,6 +27,8 @@ from fairbench.web.classes.models import Incident
 from fairbench.web.exercises.models import UnfinishedExercise
 from fairbench.web.exercises.workshop.draft import begin
 from fairbench.web.measures import actions as measure_actions
+from fairbench.web.people import goal_actions
+from fairbench.web.people.goal_inputs import GoalInput, MilestoneInput
 from fairbench.web.people.health_actions import begin_screening
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan as stored
@@ -172,6 +174,10 @@ def addresses(actor, plan, group, meeting):
             group.participants.first().id,
             Measured(timezone.localdate(), Taken(known_test("grip"), {Side.LEFT: (30.0,)})),
         ).id,
+        "goal_id": (goal := goal_actions.add_goal(actor, group.participants.first().id, GoalInput(task="Walk"))).id,
+        "milestone_id": goal_actions.add_milestone(
+            actor, group.participants.first().id, goal.id, MilestoneInput(words="a mile")
+        ).id,
         "incident_id": Incident.objects.create(
             practice=actor.practice, meeting=meeting, at=timezone.now(), user=actor.user
         ).id,
@@ -289,6 +295,7 @@ CLOSED_TO_ASSISTANTS = {
     "measures_json",
     "test_round",
     "progress",
+    "feelings",
     "log_json",
     "next_class",
     "paper",

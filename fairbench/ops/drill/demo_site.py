@@ -38,6 +38,8 @@ def real_ids() -> dict[str, object]:
             "what": "pin",
             "test_id": "chair-rise-30s",
             "measurement_id": person.id,
+            "goal_id": person.id,
+            "milestone_id": person.id,
             "plan_id": Plan.objects.order_by("name").values_list("id", flat=True)[0],
             "group_id": Group.objects.order_by("name").values_list("id", flat=True)[0],
             "meeting_id": teaching.id,

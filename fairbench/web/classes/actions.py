@@ -265,7 +265,8 @@ def cancel(actor: Actor, meeting_id: UUID) -> None:
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
     if meeting.state != Meeting.State.ARRIVALS:
         raise InputError("it has begun; end it instead", "state")
-    if any(rows.exists() for rows in (meeting.day_notes, meeting.events, meeting.incidents, meeting.differences)):
+    noted = (meeting.day_notes, meeting.events, meeting.incidents, meeting.differences, meeting.feelings)
+    if any(rows.exists() for rows in noted):
         raise InputError("something was noted already, which stays on record; begin and end the class", "state")
     meeting.attendances.all().delete()
     meeting.devices.all().delete()

@@ -12,7 +12,7 @@ from fairbench.core.errors import InputError
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.accounts.models import AuditEntry, Letter
 from fairbench.web.people.health_summary import NOTHING_KNOWN
-from fairbench.web.people.models import Participant
+from fairbench.web.people.models import Milestone, Participant
 from fairbench.web.plans.models import FloorPlaces
 
 from .models import DayNote, Incident, IncidentLine, Meeting, StayCorrection, TeachEvent
@@ -36,6 +36,7 @@ _BLANK: dict[str, Any] = {
     "chair_at_wall": False,
     "budgets": {},
     "sex": "",
+    "school": "",
 }
 
 
@@ -59,8 +60,10 @@ def look(person: Participant) -> Erasure:
             ("weaker and affected sides", person.notedsides.count()),
             ("own ways of sharing sides", person.notedsharings.count()),
             ("loads", person.notedloads.count()),
+            ("goals with their milestones", person.goals_kept.count()),
             ("things at home", person.own_things.count()),
             ("measures", person.measurements.count()),
+            ("how classes felt", person.feelings.count()),
             ("letters to them", _letters_to(person).count()),
             ("news at the door", DayNote.objects.filter(participant=person).count()),
             ("notes from classes", TeachEvent.objects.filter(participant=person).exclude(text="").count()),
@@ -110,6 +113,9 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
         person.screenings,
         person.own_things,
         person.measurements,
+        person.feelings,
+        Milestone.objects.filter(goal__participant=person),
+        person.goals_kept,
     ):
         rows.all().delete()
     _letters_to(person).delete()

@@ -273,6 +273,40 @@ class Difference(PracticeModel):
         )
 
 
+class Feeling(PracticeModel):
+    """How somebody felt before or after a class, as they said: ``feel`` from 0 to 10 (better is more), ``breath`` how
+    easily they breathe, ``reach`` how far they reach, ``sides`` whether the sides feel different, ``word`` in a
+    word. What was not asked is empty."""
+
+    class Moment(models.TextChoices):
+        BEFORE = "before"
+        AFTER = "after"
+
+    meeting = models.ForeignKey(Meeting, on_delete=models.PROTECT, related_name="feelings")
+    participant = models.ForeignKey("people.Participant", on_delete=models.PROTECT, related_name="feelings")
+    moment = models.CharField(max_length=6, choices=Moment.choices)
+    feel = models.PositiveSmallIntegerField(null=True)
+    breath = models.PositiveSmallIntegerField(null=True)
+    reach = models.PositiveSmallIntegerField(null=True)
+    sides = models.CharField(max_length=9, blank=True)
+    word = models.CharField(max_length=6, blank=True)
+    user = models.ForeignKey("accounts.User", null=True, on_delete=models.SET_NULL, related_name="+")
+    at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(fields=["meeting", "participant", "moment"], name="felt_once_each_time"),
+            models.CheckConstraint(condition=models.Q(moment__in=("before", "after")), name="before_or_after"),
+            models.CheckConstraint(
+                condition=models.Q(sides__in=("", "the same", "different")), name="sides_feel_so_or_so"
+            ),
+            models.CheckConstraint(condition=models.Q(word__in=("", "better", "same", "worse")), name="felt_in_a_word"),
+            _from_0_to_10("feel", "feel_from_0_to_10"),
+            _from_0_to_10("breath", "breath_from_0_to_10"),
+            _from_0_to_10("reach", "reach_from_0_to_10"),
+        )
+
+
 class ItemTold(PracticeModel):
     """That the class did an item, or did not, said by hand: of a class that no screen told of, or where the screen was
     wrong. The newest ``edition`` counts; earlier ones stay."""

@@ -12,7 +12,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer
 
 from fairbench.web.accounts.models import AuditEntry, Letter
-from fairbench.web.people.models import Participant
+from fairbench.web.people.models import Milestone, Participant
 from fairbench.web.plans.models import FloorPlaces
 
 from .models import DayNote, Incident, IncidentLine, StayCorrection, TeachEvent
@@ -45,6 +45,10 @@ def person_values(person: Participant) -> dict[str, Any]:
         "chair": {name: _plain(getattr(person, name)) for name in _CHAIR},
         "minutes_they_have": person.budgets,
         "band_of_tests": person.sex,
+        "goes_on_by": person.school,
+        "goals_and_what_serves_them": _rows(person.goals_kept.all()),
+        "how_classes_felt": _rows(person.feelings.order_by("at")),
+        "milestones": _rows(Milestone.objects.filter(goal__participant=person)),
         "measures": _rows(person.measurements.order_by("day")),
         "things_at_home": _rows(person.own_things.all()),
         "places_on_floors": [

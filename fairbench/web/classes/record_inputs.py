@@ -110,6 +110,15 @@ class LineInput(Input):
     at: OptionalTime = None
 
 
+class FeelingInput(Input):
+    """An answer of somebody before or after a class."""
+
+    participant: UUID
+    moment: Literal["before", "after"]
+    question: Literal["feel", "breath", "reach", "sides", "word"]
+    value: Annotated[OneLine, Field(max_length=10)]
+
+
 class DifferenceInput(Input):
     """What one person did otherwise. ``item`` "" is the whole class; ``done`` is a count, ``done_left`` and
     ``done_right`` those of a side, ``load`` in kilograms; ``sides_differ`` says what a difference between sides is

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import arrivals, chance, erasure, files, history, incidents, past, record, teach, today
+from .views import arrivals, chance, erasure, feelings, files, history, incidents, past, record, teach, today
 
 app_name = "classes"
 urlpatterns = [
@@ -21,6 +21,7 @@ urlpatterns = [
     path("classes/<uuid:meeting_id>/class.<slug:kind>", files.export, name="export"),
     path("classes/<uuid:meeting_id>/", history.meeting, name="meeting"),
     path("classes/<uuid:meeting_id>/arrivals/", arrivals.arrivals, name="arrivals"),
+    path("classes/<uuid:meeting_id>/feelings/", feelings.feelings, name="feelings"),
     path("classes/<uuid:meeting_id>/where/", arrivals.where, name="where"),
     path("classes/<uuid:meeting_id>/here/", arrivals.here, name="here"),
     path("classes/<uuid:meeting_id>/news/", arrivals.news, name="news"),

@@ -63,6 +63,13 @@ COURSES = {
     "Sefa Lund": Course(("wall-push", "sit-to-stand"), 0.01),
 }
 """By name. Who must be talked to first is not built up in anything."""
+MILESTONES: dict[str, dict[str, int | None]] = {
+    "Tomasz Wilk": {"carries two full bags to the door": 6, "one flight without a rest": None},
+    "Halvard Moe": {"rolls to his left side by himself": 9, "and to his right": None},
+    "Dilwyn Farrow": {"hand off the bath rail while sitting": 10, "rises from a low seat": None},
+    "Sefa Lund": {"rises without hands": 1},
+}
+"""On the way to what they want to be able to do: by the week in which each was reached, None where it is not yet."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -50,7 +50,7 @@ def save_group(actor: Actor, given: GroupDetails, group_id: UUID | None = None) 
     """Save a new group, or the details of one."""
     actor.require(Permission.PEOPLE)
     group = Group.objects.select_for_update().get(id=group_id) if group_id else Group(practice=actor.practice)
-    kept = ("name", "place", "ranges_from")
+    kept = ("name", "place", "ranges_from", "school")
     old = {field: getattr(group, field) for field in kept} | {"room": group.room_id} if group_id else None
     for field in kept:
         setattr(group, field, getattr(given, field))

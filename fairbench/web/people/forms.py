@@ -45,7 +45,7 @@ class GroupForm(forms.ModelForm):
 
     class Meta:
         model = Group
-        fields = ("name", "place", "room", "ranges_from")
+        fields = ("name", "place", "room", "ranges_from", "school")
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         """The rooms of the practice that is signed in, and the one that the group has."""

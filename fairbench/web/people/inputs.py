@@ -43,6 +43,7 @@ class GroupDetails(Input):
     name: Annotated[OneLine, Field(max_length=80), AfterValidator(_named)]
     place: Annotated[OneLine, Field(max_length=120)] = ""
     ranges_from: Literal["", "least", "middle", "most"] = ""
+    school: Literal["", "ten", "range", "ladder"] = ""
     room: OptionalId = None
 
 

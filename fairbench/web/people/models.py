@@ -23,10 +23,19 @@ class Sex(models.TextChoices):
     MALE = "m", "men"
 
 
+class WayOn(models.TextChoices):
+    """How somebody or a group goes on from week to week; empty is as the house style has it."""
+
+    TEN = "ten", "ten per cent a week"
+    RANGE = "range", "range, then load"
+    LADDER = "ladder", "version ladder"
+
+
 class Participant(PracticeModel):
     """A person who comes to class. ``email`` is where a list of what to have ready goes; ``chair_arms`` and the seat
     heights, in centimetres, are what they need of a chair, ``budgets`` the
-    minutes that they have for what tires them, ``sex`` which of the published bands of tests they are held against.
+    minutes that they have for what tires them, ``sex`` which of the published bands of tests they are held against,
+    ``school`` how they go on from week to week where that is their own.
     ``health_summary`` is what the fit needs of their health
     rows, kept anew by every action that changes one (:mod:`.health_summary`), so that a group is read in one query.
     ``taught`` says in how many classes they came to each exercise was taught; it is counted anew whenever one ends."""
@@ -49,6 +58,7 @@ class Participant(PracticeModel):
     chair_at_wall = models.BooleanField(default=False)
     budgets = models.JSONField(default=dict)
     sex = models.CharField(max_length=1, choices=Sex.choices, blank=True)
+    school = models.CharField(max_length=6, choices=WayOn.choices, blank=True)
 
     health_summary = models.JSONField(default=dict, editable=False)
     taught = models.JSONField(default=dict, editable=False)
@@ -63,6 +73,9 @@ class Participant(PracticeModel):
                 condition=models.Q(chair_arms__in=("", "with", "without")), name="chair_arms_there_are"
             ),
             models.CheckConstraint(condition=models.Q(sex__in=("", "f", "m")), name="sex_of_published_bands"),
+            models.CheckConstraint(
+                condition=models.Q(school__in=("", "ten", "range", "ladder")), name="a_school_of_a_person"
+            ),
         )
 
     def __str__(self) -> str:
@@ -71,13 +84,14 @@ class Participant(PracticeModel):
 
 class Group(PracticeModel):
     """The people of one class. ``taught`` says in how many of its meetings each exercise was taught;
-    it is counted anew whenever a class ends. ``ranges_from`` is where in a range a figure is picked first, empty
-    where it is as for the practice."""
+    it is counted anew whenever a class ends. ``ranges_from`` is where in a range a figure is picked first,
+    ``school`` how they go on from week to week; empty where it is as for the practice."""
 
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=120, blank=True)
     room = models.ForeignKey(Room, null=True, blank=True, on_delete=models.SET_NULL, related_name="groups")
     ranges_from = models.CharField(max_length=6, choices=RangesFrom.choices, blank=True)
+    school = models.CharField(max_length=6, choices=WayOn.choices, blank=True)
     taught = models.JSONField(default=dict, editable=False)
     participants = models.ManyToManyField(Participant, through="Listing", related_name="groups")
     worked_out = ("taught",)
@@ -87,6 +101,9 @@ class Group(PracticeModel):
         constraints = (
             models.CheckConstraint(
                 condition=models.Q(ranges_from__in=("", "least", "middle", "most")), name="ranges_of_a_group_begin"
+            ),
+            models.CheckConstraint(
+                condition=models.Q(school__in=("", "ten", "range", "ladder")), name="a_school_of_a_group"
             ),
         )
 
@@ -353,3 +370,23 @@ class NotedLoad(HealthRow):
                 name="one_noted_load_at_a_time",
             ),
         )
+
+
+class Goal(HealthRow):
+    """Something that somebody wants to be able to do, as a ``task``, with the ``exercises`` that serve it."""
+
+    participant = models.ForeignKey(Participant, on_delete=models.PROTECT, related_name="goals_kept")
+    task = models.CharField(max_length=120)
+    exercises = models.JSONField(default=list)
+
+
+class Milestone(PracticeModel):
+    """A yes or no on the way to a goal, such as a hand that leaves the back pocket: ``reached_on`` since it is so."""
+
+    goal = models.ForeignKey(Goal, on_delete=models.PROTECT, related_name="milestones")
+    words = models.CharField(max_length=120)
+    reached_on = models.DateField(null=True)
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("at",)

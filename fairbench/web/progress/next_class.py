@@ -15,7 +15,7 @@ from fairbench.core.rooms.store import Store
 
 from .before_after import BeforeAfter, before_after
 from .kept_logs import KeptLog, due_of
-from .steps import Alike, Step, alike
+from .steps import Alike, Step, alike, in_order
 
 _KEPT = 32
 
@@ -90,14 +90,14 @@ class NextClass:
 
 @dataclass(frozen=True, slots=True)
 class Given:
-    """What the next class follows from. ``kept`` and ``people`` go by each other's order; ``order`` is the exercises of
-    the last class."""
+    """What the next class follows from. ``people``, ``kept`` and ``schools`` go by each other's order; ``order`` is the
+    exercises of the last class."""
 
     people: tuple[Person, ...]
     kept: tuple[KeptLog, ...]
     day: datetime.date
     store: Store | None
-    school: School
+    schools: tuple[School, ...]
     order: tuple[str, ...]
 
 
@@ -105,6 +105,7 @@ class Given:
 def next_class_of(given: Given) -> NextClass:
     """What changes for the people of a group."""
     people = {UUID(person.id): person for person in given.people}
-    kept = dict(zip(people, given.kept, strict=True))
-    steps = due_of(people, kept, given.day, given.store, given.school, frozenset(given.order))
-    return NextClass(people, steps, given.order)
+    steps: list[Step] = []
+    for (one, person), kept, school in zip(people.items(), given.kept, given.schools, strict=True):
+        steps += due_of({one: person}, {one: kept}, given.day, given.store, school, frozenset(given.order))
+    return NextClass(people, in_order(steps), given.order)

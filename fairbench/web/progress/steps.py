@@ -105,6 +105,12 @@ def school_now() -> School:
     return SCHOOLS[_SCHOOL_OF[chosen]] if chosen in _SCHOOL_OF else DEFAULT
 
 
+def school_of(own: str, group: str = "") -> School:
+    """Somebody's own school, else their group's, else the practice's."""
+    named = own or group
+    return SCHOOLS[named] if named in SCHOOLS else school_now()
+
+
 def steps_of(
     people: Mapping[UUID, Person],
     logs: Mapping[UUID, PersonLog],

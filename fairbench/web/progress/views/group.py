@@ -20,7 +20,7 @@ from fairbench.web.progress import actions
 from fairbench.web.progress.kept_logs import KeptLog, kept_logs
 from fairbench.web.progress.log_rows import half_a_year
 from fairbench.web.progress.next_class import Given, NextClass, next_class_of
-from fairbench.web.progress.steps import school_now
+from fairbench.web.progress.steps import school_of
 from fairbench.web.rooms.adapter import at_hand
 from fairbench.web.site.find import find
 
@@ -31,7 +31,9 @@ def _next(group: Group, last: Meeting | None, people: Mapping[UUID, Person], log
         return NextClass({}, [], ())
     store = at_hand(group.room, len(people))
     kept = tuple(logs[key] for key in people)
-    given = Given(tuple(people.values()), kept, _next_day(last), store, school_now(), tuple(last.exercises))
+    own = dict(group.participants.exclude(school="").values_list("id", "school"))
+    schools = tuple(school_of(own.get(key, ""), group.school) for key in people)
+    given = Given(tuple(people.values()), kept, _next_day(last), store, schools, tuple(last.exercises))
     return next_class_of(given)
 
 
@@ -59,7 +61,7 @@ def next_class(request: HttpRequest, group_id: UUID) -> HttpResponse:
         "next": _next(group, last, people, logs),
         "talk_first": [person for person in people.values() if person.talk_first],
         "away": [(person, weeks) for person, weeks in away if weeks >= GONE],
-        "school": school_now(),
+        "school": school_of("", group.school),
     }
     part = "progress/_staying.html" if request.GET.get("part") == "staying" else "progress/next_class.html"
     return render(request, part, context)

@@ -10,15 +10,17 @@ from django.utils import timezone
 from fairbench.core.formats.log_doc import log_document
 from fairbench.core.progress.schools import SCHOOLS
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.classes.feelings import changes_of
 from fairbench.web.measures.results import results_of
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.progress import actions
+from fairbench.web.progress.goals import goals_of
 from fairbench.web.progress.kept_logs import due_of, kept_logs
 from fairbench.web.progress.log_rows import half_a_year
 from fairbench.web.progress.report import report_pdf
-from fairbench.web.progress.steps import school_now
+from fairbench.web.progress.steps import school_of
 from fairbench.web.progress.story import line_of
 from fairbench.web.progress.week_by_week import volume_of
 from fairbench.web.rooms.adapter import at_hand
@@ -34,8 +36,9 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     value = person_of(found)
     people = {found.id: value}
     logs = kept_logs(people, half_a_year())
-    school = SCHOOLS.get(request.GET.get("school", ""), school_now())
     group = found.groups.select_related("room").first()
+    theirs = school_of(found.school, group.school if group else "")
+    school = SCHOOLS.get(request.GET.get("school", ""), theirs)
     store = at_hand(group.room if group else None, 1)
     steps = due_of(people, logs, today + datetime.timedelta(days=1), store, school)
     log = logs[found.id].log
@@ -52,6 +55,10 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         "talk_first": value.talk_first,
         "volume": bool(log.bouts),
         "schools": tuple(SCHOOLS.values()),
+        "theirs": theirs,
+        "goals": goals_of(found, steps),
+        "known": sorted(((step.exercise.id, step.exercise.name) for step in steps), key=lambda one: one[1]),
+        "changes": changes_of(list(found.feelings.all())),
         "came": len(log.came),
         "met": len(log.met),
     }
