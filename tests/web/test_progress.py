@@ -358,3 +358,20 @@ def test_who_was_at_no_class_is_asked_nothing(client_in, meeting, group) -> None
     person = group.participants.first()
     address = reverse("progress:day_after", args=[meeting.id, person.id])
     assert "No class in the last five weeks" in client_in.get(address).content.decode()
+
+
+def test_a_record_that_is_put_right_says_what_it_changed(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    person, other = list(group.participants.all())[:2]
+    differ(client_in, meeting, person, item="a", effort="4")
+    save_record(client_in, meeting)
+    assert "put right" not in progress(client_in, person)
+    differ(client_in, meeting, person, item="a", effort="4", pain="6", pain_where="left knee", why="Told afterwards")
+    shown = progress(client_in, person)
+    assert "Changed since records were put right" in shown
+    was, now = re.search(r"</b> was (.*?); now (.*?)</span>", shown).groups()
+    assert (was.split(",")[0], now.split(",")[0]) == ("more", "less")
+    assert "put right" not in progress(client_in, other)
+    # Put right once more, back to what it was: nothing is left that changed.
+    differ(client_in, meeting, person, item="a", effort="4", pain="", pain_where="", why="Wrong person")
+    assert "put right" not in progress(client_in, person)

@@ -19,6 +19,7 @@ from fairbench.web.progress import actions
 from fairbench.web.progress.goals import goals_of
 from fairbench.web.progress.kept_logs import due_of, kept_logs
 from fairbench.web.progress.log_rows import half_a_year
+from fairbench.web.progress.put_right import put_right
 from fairbench.web.progress.report import report_pdf
 from fairbench.web.progress.steps import school_of
 from fairbench.web.progress.story import line_of
@@ -40,7 +41,8 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     theirs = school_of(found.school, group.school if group else "")
     school = SCHOOLS.get(request.GET.get("school", ""), theirs)
     store = at_hand(group.room if group else None, 1)
-    steps = due_of(people, logs, today + datetime.timedelta(days=1), store, school)
+    asked = (today + datetime.timedelta(days=1), store, school)
+    steps = due_of(people, logs, *asked)
     log = logs[found.id].log
     if request.GET.get("part") == "volume":
         return render(request, "progress/_volume.html", {"volume": volume_of(log, today)})
@@ -58,6 +60,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         "theirs": theirs,
         "goals": goals_of(found, steps),
         "known": sorted(((step.exercise.id, step.exercise.name) for step in steps), key=lambda one: one[1]),
+        "put_right": put_right(found.id, value, half_a_year(), steps, asked),
         "changes": changes_of(list(found.feelings.all())),
         "came": len(log.came),
         "met": len(log.met),
