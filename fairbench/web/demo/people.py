@@ -30,7 +30,7 @@ class Someone:
     remember: str = ""
     goals: str = ""
     has: tuple[Declared, ...] = ()
-    screened: int | None = 60
+    screened: int | None = 100
     cleared: str = ""
     weeks: int | None = None
     limit: Declared | None = None

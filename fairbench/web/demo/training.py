@@ -31,8 +31,9 @@ _CANNOT = 1.2
 @dataclass(frozen=True, slots=True)
 class Course:
     """What somebody is built up in, and how they get on: by how much of a part their ability grows in a week, in which
-    weeks (counted from the first) they were ``away``, how much the first exercise hurt and where, in which weeks all of
-    it was too much, and in which the form was lost. What does not sit from the third week on is taught ``again``."""
+    weeks (counted from the first) they were ``away`` (one of them for an operation), how much the first exercise hurt
+    and where, in which weeks all of it was too much, and in which the form was lost. What does not sit from the third
+    week on is taught ``again``."""
 
     exercises: tuple[str, ...]
     gains: float = 0.03
@@ -55,7 +56,7 @@ COURSES = {
     "Emeka Thorne": Course(("bottle-curl", "heel-raise"), 0.025, tired=(6, 7)),
     "Solveig Penhale": Course(("heel-raise", "bottle-curl"), 0.02, away=(2,)),
     "Amparo Teal": Course(("bridge", "wall-push", "sit-to-stand"), 0.04, away=(9,)),
-    "Aurelio Finch": Course(("heel-raise", "wall-push"), 0.03),
+    "Aurelio Finch": Course(("heel-raise", "wall-push"), 0.03, away=tuple(range(8))),
     "Yelena Marsh": Course(("sit-to-stand", "bridge"), 0.03),
     "Corin Hale": Course(("sit-to-stand", "heel-raise"), 0.02, away=(3,)),
     "Idris Penn": Course(("sit-to-stand", "bridge"), 0.025, hurts={5: 4, 6: 5}, where="left knee"),
