@@ -298,6 +298,7 @@ CLOSED_TO_ASSISTANTS = {
     "feelings",
     "log_json",
     "next_class",
+    "group_paper",
     "paper",
     "report_pdf",
 }

@@ -375,3 +375,33 @@ def test_a_record_that_is_put_right_says_what_it_changed(client_in, meeting, gro
     # Put right once more, back to what it was: nothing is left that changed.
     differ(client_in, meeting, person, item="a", effort="4", pain="", pain_where="", why="Wrong person")
     assert "put right" not in progress(client_in, person)
+
+
+def test_a_group_is_tried_on_paper_with_weeks_away(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    address = reverse("progress:group_paper", args=[group.id])
+    shown = " ".join(client_in.get(address, {"exercise": ROW}).content.decode().split())
+    assert "Seated row, eight weeks on paper" in shown
+    assert shown.count('<td class="figures way up"') >= 3 * 4
+    away = client_in.get(address, {"exercise": ROW, "away": ["1", "2", "99", "x"], "school": "range"}).content.decode()
+    assert away.count(">away</td>") == 2 * group.participants.count()
+    assert "By range, then load" in away
+    assert "a fifth less" in away
+    assert client_in.get(address, {"exercise": "nonsense"}).status_code == 200
+    Meeting.objects.all().update(ended_at=None)
+    assert "Nobody of this group has done anything yet" in client_in.get(address).content.decode()
+
+
+def test_a_step_says_what_time_it_costs(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    assert re.search(r"\+10 %, \+0:\d\d of the class", next_class(client_in, group))
+
+
+def test_the_story_of_an_exercise_has_its_lines_and_a_table(client_in, meeting, group) -> None:
+    taught(client_in, meeting)
+    person = group.participants.first()
+    differ(client_in, meeting, person, item="a", pain="5", pain_where="left elbow", effort="6")
+    shown = " ".join(client_in.get(reverse("progress:paper", args=[person.id, ROW])).content.decode().split())
+    assert 'class="story-chart"' in shown
+    assert "pain 5 of 10, left elbow; harder than planned" in shown
+    assert "Every time, as a table" in shown

@@ -1,10 +1,11 @@
 """What somebody wants to be able to do, beside how what serves it goes."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
+from uuid import UUID
 
 from fairbench.core.progress.log import Bout
-from fairbench.web.people.models import Goal, Milestone, Participant
+from fairbench.web.people.models import Goal, Milestone
 from fairbench.web.plans.adapter import shelf
 
 from .steps import Step
@@ -39,14 +40,17 @@ class ShownGoal:
         return next((way for way in ("up", "back", "same") if way in ways), "")
 
 
-def goals_of(person: Participant, steps: Sequence[Step]) -> list[ShownGoal]:
-    """The goals that somebody has now, the oldest first."""
-    by_exercise = {step.exercise.id: step for step in steps}
+def goals_of(people: Collection[UUID], steps: Sequence[Step]) -> list[ShownGoal]:
+    """The goals that some people have now, the oldest first, in two queries."""
+    by_exercise = {(step.person, step.exercise.id): step for step in steps}
     stock = shelf()
     found = []
-    for goal in person.goals_kept.filter(ended_at=None).prefetch_related("milestones"):
+    rows = Goal.objects.filter(participant__in=people, ended_at=None)
+    for goal in rows.select_related("participant").prefetch_related("milestones"):
         known = [name for name in goal.exercises if name in stock.exercises]
-        serving = tuple(_serving(stock.exercise(name).name, by_exercise.get(name), goal) for name in known)
+        serving = tuple(
+            _serving(stock.exercise(name).name, by_exercise.get((goal.participant_id, name)), goal) for name in known
+        )
         found.append(ShownGoal(goal, serving, tuple(goal.milestones.all())))
     return found
 

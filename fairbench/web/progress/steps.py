@@ -6,12 +6,14 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from uuid import UUID
 
+from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.dose.load import Band, Kilograms
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Person
 from fairbench.core.progress.amount import Amount, Variable
+from fairbench.core.progress.cost import cost_of
 from fairbench.core.progress.ladder import TRAINED, setting_of
 from fairbench.core.progress.log import Bout
 from fairbench.core.progress.look_at import is_stuck
@@ -87,6 +89,20 @@ class Step:
         """``10 with 1.5 kg``, with the version where it is another."""
         version = self.next_version
         return f"{version.name}, {self.due.amount.words}" if self.due.new_version and version else self.due.amount.words
+
+    @property
+    def step_words(self) -> str:
+        """``+10 %, +0:20 of the class``: by how much it rises, and what that costs of the time."""
+        cost = self._cost
+        return ", ".join(filter(None, (self.due.step_words, f"{cost} of the class" if cost else "")))
+
+    @property
+    def _cost(self) -> str:
+        version = self.next_version
+        if version is None or self.due.new_version:
+            return ""
+        seconds = round(cost_of(self.state.amount, self.due.amount, version.dose))
+        return f"{'+' if seconds > 0 else '−'}{minutes_and_seconds(abs(seconds))}" if seconds else ""
 
     @property
     def carried(self) -> str:

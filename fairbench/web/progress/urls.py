@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import day_after, goals, group, paper, person
+from .views import day_after, goals, group, group_paper, paper, person
 
 app_name = "progress"
 urlpatterns = [
@@ -14,6 +14,7 @@ urlpatterns = [
     path("person/<uuid:participant_id>/goals/<uuid:goal_id>/milestones/", goals.add_milestone, name="add_milestone"),
     path("person/<uuid:participant_id>/milestones/<uuid:milestone_id>/", goals.reach, name="reach_milestone"),
     path("group/<uuid:group_id>/", group.next_class, name="next_class"),
+    path("group/<uuid:group_id>/paper/", group_paper.group_paper, name="group_paper"),
     path("group/<uuid:group_id>/take/", group.take, name="take_steps"),
     path("class/<uuid:meeting_id>/day-after/<uuid:participant_id>/", day_after.day_after, name="day_after"),
 ]

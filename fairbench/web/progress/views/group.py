@@ -17,6 +17,7 @@ from fairbench.web.classes.models import Meeting
 from fairbench.web.people.kept_people import people_of
 from fairbench.web.people.models import Group
 from fairbench.web.progress import actions
+from fairbench.web.progress.goals import goals_of
 from fairbench.web.progress.kept_logs import KeptLog, kept_logs
 from fairbench.web.progress.log_rows import half_a_year
 from fairbench.web.progress.next_class import Given, NextClass, next_class_of
@@ -55,10 +56,12 @@ def next_class(request: HttpRequest, group_id: UUID) -> HttpResponse:
     logs = kept_logs(people, half_a_year())
     today = timezone.localdate()
     away = [(person, weeks_away(logs[key].log.met, logs[key].log.came, today)) for key, person in people.items()]
+    coming = _next(group, last, people, logs)
     context = {
         "group": group,
         "last": last,
-        "next": _next(group, last, people, logs),
+        "next": coming,
+        "goals": goals_of(people, coming.steps),
         "talk_first": [person for person in people.values() if person.talk_first],
         "away": [(person, weeks) for person, weeks in away if weeks >= GONE],
         "school": school_of("", group.school),

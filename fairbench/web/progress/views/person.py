@@ -58,7 +58,7 @@ def person(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         "volume": bool(log.bouts),
         "schools": tuple(SCHOOLS.values()),
         "theirs": theirs,
-        "goals": goals_of(found, steps),
+        "goals": goals_of([found.id], steps),
         "known": sorted(((step.exercise.id, step.exercise.name) for step in steps), key=lambda one: one[1]),
         "put_right": put_right(found.id, value, half_a_year(), steps, asked),
         "changes": changes_of(list(found.feelings.all())),
