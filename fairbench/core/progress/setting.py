@@ -2,6 +2,7 @@
 
 import datetime
 from bisect import bisect_left, bisect_right
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
 
@@ -57,14 +58,21 @@ class Setting:
     came: frozenset[datetime.date] = field(default_factory=frozenset)
     variable: Variable | None = None
     trained: bool = True
+    _places: Mapping[str, int] = field(init=False, repr=False, compare=False)
+
+    def __post_init__(self) -> None:
+        # A log is gone through line by line, and each asks where its version stands.
+        places = {rung.usual.version: number for number, rung in reversed(list(enumerate(self.ladder)))}
+        object.__setattr__(self, "_places", places)
 
     def rung(self, version: str) -> Rung | None:
         """The rung of a version; None where it is no longer on the ladder."""
-        return next((rung for rung in self.ladder if rung.version == version), None)
+        at = self._places.get(version)
+        return None if at is None else self.ladder[at]
 
     def place(self, version: str) -> int:
         """Where a version stands on the ladder, -1 where it does not."""
-        return next((number for number, rung in enumerate(self.ladder) if rung.version == version), -1)
+        return self._places.get(version, -1)
 
     def easier(self, version: str) -> Rung | None:
         """The next easier rung that is allowed."""

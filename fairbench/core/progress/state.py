@@ -2,7 +2,7 @@
 
 import datetime
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from fractions import Fraction
 
 from .amount import Amount, ups
@@ -49,22 +49,24 @@ def after(state: State, bout: Bout, setting: Setting, school: Next) -> State:
     """After one more time. What was due is worked out again for that day, so that the number that is carried rises
     with what was really done and not with what somebody looked at."""
     due = school(state, setting, bout.day)
-    value, before = Fraction(bout.amount.value), state.amount
+    before, at_top = state.amount, _at_top(bout, setting)
     same_version = bout.amount.version == before.version
     other = not same_version or bout.amount.kg != before.kg or bout.amount.band != before.band
-    fewer = value < Fraction(before.value) and due.kind in (Kind.UP, Kind.SAME)
-    carried = value if other or fewer else max(due.carried, value)
+    fewer = bout.amount.value < before.value and due.kind in (Kind.UP, Kind.SAME)
+    carried = due.carried
+    if other or fewer or carried < bout.amount.value:
+        carried = Fraction(bout.amount.value)
     harder = setting.place(bout.amount.version) > setting.place(before.version)
     rose = harder or (same_version and bool(ups(before, bout.amount, setting.bands)))
     carried_on = same_version and carried >= due.carried > state.carried
     dropped = before.kg if not same_version and before.kg and bout.amount.kg is None else None
-    return replace(
-        state,
-        amount=bout.amount,
-        carried=carried,
-        last=bout,
+    return State(
+        state.exercise,
+        bout.amount,
+        carried,
+        bout,
         rose_on=bout.day if rose or carried_on else state.rose_on,
-        at_top=state.at_top + 1 if same_version and _at_top(bout, setting) else int(_at_top(bout, setting)),
+        at_top=state.at_top + 1 if same_version and at_top else int(at_top),
         hard=state.hard + 1 if bout.too_hard else 0,
         backs=state.backs + 1 if due.kind is Kind.BACK else 0,
         put_down=dropped,

@@ -1,7 +1,8 @@
 """Ten per cent a week, of one thing. The exact number is carried; what is done are whole ones."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from fractions import Fraction
+from functools import lru_cache
 
 from ..amount import Amount, Variable
 from ..guards import same
@@ -16,18 +17,37 @@ def proposes(state: State, setting: Setting) -> Proposal:
     """Repetitions, or seconds of a hold, or load where that is what is chosen."""
     if setting.variable is Variable.LOAD and state.amount.kg is not None:
         return _of_load(state, setting)
-    done = Fraction(state.amount.value)
-    waits = int(state.carried) > done
-    carried = state.carried if waits else state.carried * A_WEEK
     counted = state.amount.counted
+    week = _a_week_on(state.amount.value, state.carried, counted)
+    if not week.part:
+        return Proposal(Kind.SAME, state.amount, week.carried, week.because)
+    amount = state.amount.with_value(week.target)
+    return Proposal(Kind.UP, amount, week.carried, week.because, counted, week.part, asks=week.part > ASKS_OVER)
+
+
+@dataclass(frozen=True, slots=True)
+class _Week:
+    """What a week makes of a figure: the exact number, what is done, and by which part that is more."""
+
+    carried: Fraction
+    target: int
+    part: Fraction
+    because: str
+
+
+@lru_cache(maxsize=8192)
+def _a_week_on(value: float, before: Fraction, counted: Variable) -> _Week:
+    """The same figures come up again and again, for everybody and every exercise."""
+    done = Fraction(value)
+    waits = int(before) > done
+    carried = before if waits else before * A_WEEK
     target = min(int(carried), int(done) + 1) if counted is Variable.REPETITIONS else int(carried)
     if target <= done:
         because = f"Counted on to {carried_words(carried)}: {int(done)} for now, more when a whole one is full."
-        return Proposal(Kind.SAME, state.amount, carried, because)
-    part = (target - done) / done
+        return _Week(carried, target, Fraction(0), because)
     unit = "" if counted is Variable.REPETITIONS else " s"
     because = f"It went well: {int(done)}{unit} becomes {target}{unit}, carried {carried_words(carried)}."
-    return Proposal(Kind.UP, state.amount.with_value(target), carried, because, counted, part, asks=part > ASKS_OVER)
+    return _Week(carried, target, (target - done) / done, because)
 
 
 def _of_load(state: State, setting: Setting) -> Proposal:
