@@ -4,6 +4,7 @@ import base64
 import json
 import re
 import zlib
+from dataclasses import replace
 from datetime import timedelta
 
 import pytest
@@ -11,11 +12,15 @@ from django.test import Client
 from django.urls import reverse
 from django.utils import timezone
 
+from fairbench.core.dose.dose import Ending
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.log_doc import read_log
+from fairbench.core.formats.plan_doc import plan_document
+from fairbench.core.plan.plan import change
 from fairbench.web.accounts.models import Role
 from fairbench.web.classes.models import Difference, Meeting
 from fairbench.web.people.models import NotedLoad, Participant
+from fairbench.web.plans.adapter import core_plan
 from fairbench.web.plans.models import Plan, PlanRevision
 from tests.factories import UserFactory
 
@@ -405,3 +410,23 @@ def test_the_story_of_an_exercise_has_its_lines_and_a_table(client_in, meeting, 
     assert 'class="story-chart"' in shown
     assert "pain 5 of 10, left elbow; harder than planned" in shown
     assert "Every time, as a table" in shown
+
+
+@pytest.mark.parametrize(("ending", "figure", "reached"), [("tired", 7, True), ("count", 7, False)])
+def test_a_set_that_ends_when_somebody_is_tired_counts_as_far_as_they_came(
+    client_in, meeting, group, ending, figure, reached
+) -> None:
+    row = load_shelf().exercise(ROW)
+    dose = replace(row.version(row.base).dose, ending=Ending(ending))
+    value = core_plan(meeting.plan_document)
+    item = next(one for one in value.items() if one.id == "a")
+    changed = change(value, replace(item, dose=dose))
+    Meeting.objects.filter(id=meeting.id).update(plan_document=plan_document(changed))
+    person = group.participants.first()
+    stopped = event("noted", 150, item="a", participant=str(person.id), mark="stopped", number=7, seconds=21)
+    whole = [{**one, "number": 30} if one.get("number") else one for one in whole_class()]
+    report(client_in, meeting, *whole[:2], stopped, *whole[2:])
+    Meeting.objects.filter(id=meeting.id).update(held_on=meeting.held_on - timedelta(days=7))
+    log = read_log(client_in.get(reverse("progress:log_json", args=[person.id])).content)
+    bout = next(one for one in log.bouts if one.exercise == ROW)
+    assert (bout.amount.value == figure, bout.reached) == (reached, reached)

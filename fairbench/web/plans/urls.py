@@ -9,6 +9,7 @@ urlpatterns = [
     path("new/for/<uuid:group_id>/", lists.ready_shares, name="ready_shares"),
     path("import/", files.import_plan, name="import"),
     path("<uuid:plan_id>/", bench.bench, name="bench"),
+    path("<uuid:plan_id>/close/", bench.close_plan, name="close_plan"),
     path("<uuid:plan_id>/do/<slug:verb>/", bench.do, name="do"),
     path("<uuid:plan_id>/override/", bench.override, name="override"),
     path("<uuid:plan_id>/override/end/", bench.end_override, name="end_override"),

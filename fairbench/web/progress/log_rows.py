@@ -10,6 +10,7 @@ from uuid import UUID
 
 from django.utils import timezone
 
+from fairbench.core.dose.dose import Ending
 from fairbench.core.dose.load import Band, Kilograms, read_load
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
@@ -75,7 +76,8 @@ def logs_of(
         differences.pop(key, None)
         if stood is not None:
             differences[key] = stood
-    marks = _marks(TeachEvent.objects.filter(meeting__in=ids, participant__in=people).exclude(mark=""))
+    events = list(TeachEvent.objects.filter(meeting__in=ids, participant__in=people).exclude(mark=""))
+    marks, stops = _marks(events), _stops(events)
     noted = _noted(NotedLoad.objects.filter(participant__in=people).order_by("noted_at"))
     found: dict[UUID, list[Bout]] = defaultdict(list)
     came: dict[UUID, set[datetime.date]] = defaultdict(set)
@@ -83,7 +85,7 @@ def logs_of(
         meeting, person = meetings[row.meeting_id], people[row.participant_id]
         came[row.participant_id].add(meeting.held_on)
         did = set(meeting.exercises if row.exercises is None else row.exercises)
-        reader = _Reader(meeting, items[meeting.id], person, row, did, differences, marks, noted)
+        reader = _Reader(meeting, items[meeting.id], person, row, did, differences, marks, stops, noted)
         found[row.participant_id] += reader.bouts()
     return {
         key: PersonLog(
@@ -109,6 +111,17 @@ def _marks(events: Iterable[TeachEvent]) -> Mapping[_Key, frozenset[str]]:
         if event.participant_id is not None:
             found[event.meeting_id, event.participant_id, event.item].add(event.mark)
     return {key: frozenset(marks) for key, marks in found.items()}
+
+
+def _stops(events: Iterable[TeachEvent]) -> Mapping[_Key, tuple[int, float]]:
+    """How far somebody who stopped had come in an item: repetitions and seconds, the most of its sets."""
+    found: dict[_Key, tuple[int, float]] = {}
+    for event in events:
+        if event.participant_id is not None and event.mark == TeachEvent.Mark.STOPPED:
+            key = event.meeting_id, event.participant_id, event.item
+            number, seconds = found.get(key, (0, 0.0))
+            found[key] = max(number, event.number or 0), max(seconds, event.seconds or 0.0)
+    return found
 
 
 def _noted(rows: Iterable[NotedLoad]) -> Mapping[tuple[UUID, str], list[NotedLoad]]:
@@ -137,11 +150,12 @@ class _Reader:
         did: set[str],
         differences: Mapping[_Key, Difference],
         marks: Mapping[_Key, frozenset[str]],
+        stops: Mapping[_Key, tuple[int, float]],
         noted: Mapping[tuple[UUID, str], list[NotedLoad]],
     ) -> None:
         self.meeting, self.person, self.person_id, self.did = meeting, person, came.participant_id, did
         self.ways = came.ways
-        self.differences, self.marks, self.noted = differences, marks, noted
+        self.differences, self.marks, self.stops, self.noted = differences, marks, stops, noted
         self.times = times
 
     def bouts(self) -> list[Bout]:
@@ -188,6 +202,12 @@ class _Reader:
         reached = told is None or told >= amount.reps * passes
         if told is not None and amount.counted is Variable.REPETITIONS:
             amount = replace(amount, reps=max(1, told // max(1, passes)))
+        stopped = TeachEvent.Mark.STOPPED in marks
+        if stopped and time.dose.ending is not Ending.COUNT:
+            # A set that ends when somebody is tired, or no longer steady, ended as it should: there they had come.
+            number, seconds = self.stops.get(key, (0, 0.0))
+            figure = number if amount.counted is Variable.REPETITIONS else int(seconds)
+            amount, stopped = (amount.with_value(figure) if figure else amount), False
         pain = row.pain if row else None
         where = (row.pain_where if row else "") or ("not said" if pain else "")
         if TeachEvent.Mark.TINGLING in marks or (row and row.tingling):
@@ -202,7 +222,7 @@ class _Reader:
             _planned_effort(time),
             pain,
             where,
-            reached=reached and TeachEvent.Mark.STOPPED not in marks,
+            reached=reached and not stopped,
             lost_form=bool(row and row.lost_form) or TeachEvent.Mark.LOST_FORM in marks,
             teach_again=bool(row and row.teach_again),
             sore_after=bool(row and row.sore_after),

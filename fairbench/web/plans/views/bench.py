@@ -4,7 +4,7 @@ from typing import Annotated, Any
 from uuid import UUID
 
 from django.http import Http404, HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404, render
+from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.utils import timezone
 from django.views.decorators.http import require_POST
@@ -27,7 +27,8 @@ from fairbench.web.plans.bench.edits import EDITS
 from fairbench.web.plans.bench.order import shown_as
 from fairbench.web.plans.bench.view import NOTHING_ELSE, BenchSelection, bench_view
 from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
-from fairbench.web.site.find import Request, find
+from fairbench.web.plans.open_plans import close, opened
+from fairbench.web.site.find import Request, find, is_id
 from fairbench.web.site.inputs import Input, OneLine, OptionalDay, Slug
 
 
@@ -50,7 +51,18 @@ def bench(request: Request, plan_id: UUID) -> HttpResponse:
     context = _context(plan, request.GET.get("chosen", ""), selection=selection, cookies=request.COOKIES)
     if request.htmx:
         return _answer(request, context, context["view"].chosen_words)
-    return render(request, "plans/bench.html", context | {"filters": open_filters(shelf())})
+    beside = {"filters": open_filters(shelf()), "open_plans": opened(request.session, plan)}
+    return render(request, "plans/bench.html", context | beside)
+
+
+@require_POST
+def close_plan(request: HttpRequest, plan_id: UUID) -> HttpResponse:
+    """A plan is no longer open beside the others; nothing in it changes."""
+    plan = find(Plan, plan_id)
+    following = close(request.session, plan.id)
+    shown = request.POST.get("shown", "")
+    stays = shown if is_id(shown) and shown != str(plan.id) else following
+    return redirect("plans:bench", stays) if stays else redirect("plans:list")
 
 
 @require_POST
