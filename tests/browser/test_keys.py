@@ -172,8 +172,17 @@ def test_the_focus_never_falls_to_the_page(page: Page) -> None:
     assert focused(page, "it.getAttribute('aria-invalid') === 'true' || it.matches('input')")
     page.goto("/")
     follow(page, page.get_by_role("button", name="Teach Short and steady"))
-    page.locator(".news summary").first.click()
-    news = page.locator(".news[open] button").first
+    page.locator(".news summary", has_text="How was the day after?").first.click()
+    felt = page.locator(".day-after-asked .tap").first
+    felt.focus()
+    page.keyboard.press("Enter")
+    expect(felt).to_have_attribute("aria-pressed", "true")
+    settled(page)
+    assert focused(page, "it.matches('.day-after-asked .tap')")
+    page.keyboard.press("Enter")
+    expect(felt).to_have_attribute("aria-pressed", "false")
+    page.locator(".news summary", has_text="Anything new?").first.click()
+    news = page.locator(".news[open] .news-buttons button").first
     news.focus()
     page.keyboard.press("Enter")
     expect(page.locator(".news-note")).to_have_count(1)

@@ -24,6 +24,10 @@ document.body.addEventListener("htmx:afterSettle", ({ target }) => {
   same?.focus({ preventScroll: true });
   if (!nowhere()) return;
   const root = document.getElementById(name) ?? target;
-  const stops = stopsIn(root);
-  (stops[Math.min(Math.max(at, 0), stops.length - 1)] ?? document.getElementById("main")).focus({ preventScroll: true });
+  // What lies in something closed takes no focus: then what stands before it.
+  const before = stopsIn(root).slice(0, Math.max(at, 0) + 1);
+  for (const stop of [...before.reverse(), document.getElementById("main")]) {
+    stop.focus({ preventScroll: true });
+    if (!nowhere()) return;
+  }
 });
