@@ -21,8 +21,8 @@ from fairbench.web.plans.adapter import shelf
 from .log_rows import PersonLog, logs_of
 from .steps import Step, in_order, school_now, steps_of
 
-_KEPT, _WAYS = 1024, 12
-"""So many logs are kept, and so much of what was made of each."""
+_KEPT, _WAYS = 400, 12
+"""The logs of so many people are kept, and so much of what was made of each."""
 
 
 Made = TypeVar("Made")
@@ -45,24 +45,29 @@ class KeptLog:
         return made
 
 
-_kept: OrderedDict[Hashable, KeptLog] = OrderedDict()
+_kept: OrderedDict[UUID, tuple[Hashable, KeptLog]] = OrderedDict()
+"""Of each person the log that was read last, with all that it follows from."""
 
 
 def kept_logs(people: Mapping[UUID, Person], since: datetime.date) -> dict[UUID, KeptLog]:
     """The logs of some people from a day on: one query, and seven more for all those whose rows changed since they were
     read last."""
     states, stock = _states(people, since), shelf()
-    keys = {one: (one, states.get(one), person, since, stock) for one, person in people.items()}
-    unknown = {one: person for one, person in people.items() if keys[one] not in _kept}
+    found: dict[UUID, KeptLog] = {}
+    follows = {one: (states.get(one), person, since, stock) for one, person in people.items()}
+    for one, key in follows.items():
+        known = _kept.get(one)
+        if known is not None and known[0] == key:
+            found[one] = known[1]
+    unknown = {one: person for one, person in people.items() if one not in found}
     if unknown:
-        for one, log in logs_of(unknown, since).items():
-            _kept[keys[one]] = KeptLog(log)
-    found = {one: _kept[key] for one, key in keys.items()}
-    for key in keys.values():
-        _kept.move_to_end(key)
+        found |= {one: KeptLog(log) for one, log in logs_of(unknown, since).items()}
+    for one in people:
+        _kept.pop(one, None)
+        _kept[one] = (follows[one], found[one])
     while len(_kept) > _KEPT:
         _kept.popitem(last=False)
-    return found
+    return {one: found[one] for one in people}
 
 
 def due_of(
