@@ -5,6 +5,7 @@ from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 
 from .log import Bout
+from .volume import monday_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,11 +72,11 @@ def story_of(
         Row("Load, kg", _points((b, b.amount.kg, f"{b.amount.kg or 0:g} kg") for b in log)),
         Row("Effort", _points((b, b.effort, f"{b.effort} of 10") for b in log)),
     ]
-    own = [Mark(bout.day, words) for bout in log if (words := _bent(bout))]
-    weeks = {_monday(day) for day in met} - {_monday(day) for day in came}
+    own = [Mark(bout.day, words) for bout in log if (words := bent_by(bout))]
+    weeks = {monday_of(day) for day in met} - {monday_of(day) for day in came}
     return Story(
         tuple(row for row in rows if row.points),
-        tuple(sorted(week for week in weeks if _monday(first) <= week <= _monday(last))),
+        tuple(sorted(week for week in weeks if monday_of(first) <= week <= monday_of(last))),
         tuple(sorted([*own, *(m for m in noted if first <= m.day <= last)], key=lambda mark: mark.day)),
         first,
         last,
@@ -86,8 +87,8 @@ def _points(found: Iterable[tuple[Bout, float | None, str]]) -> tuple[tuple[date
     return tuple((bout.day, float(value), words) for bout, value, words in found if value is not None)
 
 
-def _bent(bout: Bout) -> str:
-    """What of a time explains that the next one went back, or no further."""
+def bent_by(bout: Bout) -> str:
+    """What of a time explains that the next one went back, or no further; empty where nothing does."""
     found = []
     if bout.pain:
         found.append(f"pain {bout.pain} of 10, {bout.pain_where}")
@@ -100,7 +101,3 @@ def _bent(bout: Bout) -> str:
     if not bout.reached:
         found.append("not all of it")
     return "; ".join(found)
-
-
-def _monday(day: datetime.date) -> datetime.date:
-    return day - datetime.timedelta(days=day.weekday())

@@ -8,6 +8,7 @@ from itertools import pairwise
 from django.utils.safestring import SafeString, mark_safe
 
 from fairbench.core.progress.log import Bout
+from fairbench.core.progress.story import bent_by
 
 WIDTH, HEIGHT, MARGIN = 220.0, 44.0, 7.0
 
@@ -33,16 +34,6 @@ def line_of(bouts: Sequence[Bout], first: datetime.date, last: datetime.date) ->
     for bout in bouts:
         x, y = at(bout)
         kind = "held-back" if not bout.went_well else "well"
-        words = escape(f"{bout.day:%-d %b}: {bout.amount.words}{_because(bout)}")
+        words = escape(", ".join(filter(None, (f"{bout.day:%-d %b}: {bout.amount.words}", bent_by(bout)))))
         parts.append(f'<circle class="{kind}" cx="{x:g}" cy="{y:g}" r="4"><title>{words}</title></circle>')
     return mark_safe("".join([*parts, "</svg>"]))  # every text in it was escaped
-
-
-def _because(bout: Bout) -> str:
-    if bout.pain:
-        return f", pain {bout.pain} of 10"
-    if bout.too_hard:
-        return ", harder than planned"
-    if bout.lost_form:
-        return ", lost form"
-    return "" if bout.reached else ", not all of it"
