@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "fairbench.web.plans",
     "fairbench.web.classes",
     "fairbench.web.progress",
+    "fairbench.web.handouts",
     "fairbench.web.shelf",
     "fairbench.web.demo",
 ]

@@ -12,7 +12,7 @@ from fairbench.core.errors import InputError
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.accounts.models import AuditEntry, Letter
 from fairbench.web.people.health_summary import NOTHING_KNOWN
-from fairbench.web.people.models import Milestone, Participant
+from fairbench.web.people.models import AtHome, HomeTick, Milestone, Participant
 from fairbench.web.plans.models import FloorPlaces
 
 from .models import DayNote, Incident, IncidentLine, Meeting, StayCorrection, TeachEvent
@@ -62,12 +62,18 @@ def look(person: Participant) -> Erasure:
             ("loads", person.notedloads.count()),
             ("goals with their milestones", person.goals_kept.count()),
             ("things at home", person.own_things.count()),
+            ("home sheets, with what was said of them", person.home_sheets.count() + person.home_reports.count()),
+            ("private addresses, with their ticks", person.phone_sheets.count()),
+            ("letters written to them", person.letters.count()),
             ("measures", person.measurements.count()),
             ("how classes felt", person.feelings.count()),
             ("letters to them", _letters_to(person).count()),
             ("news at the door", DayNote.objects.filter(participant=person).count()),
             ("notes from classes", TeachEvent.objects.filter(participant=person).exclude(text="").count()),
-            ("places on lists of groups", person.listings.count() + person.past_listings.count()),
+            (
+                "places on lists of groups",
+                person.listings.count() + person.past_listings.count() + person.waiting.count(),
+            ),
         ),
         stays=(
             ("classes that somebody came to", person.attendances.count()),
@@ -114,6 +120,13 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
         person.own_things,
         person.measurements,
         person.feelings,
+        AtHome.objects.filter(participant=person),
+        person.home_sheets,
+        person.home_reports,
+        HomeTick.objects.filter(phone__participant=person),
+        person.phone_sheets,
+        person.letters,
+        person.waiting,
         Milestone.objects.filter(goal__participant=person),
         person.goals_kept,
     ):

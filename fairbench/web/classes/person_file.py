@@ -12,7 +12,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer
 
 from fairbench.web.accounts.models import AuditEntry, Letter
-from fairbench.web.people.models import Milestone, Participant
+from fairbench.web.people.models import AtHome, Milestone, Participant
 from fairbench.web.plans.models import FloorPlaces
 
 from .models import DayNote, Incident, IncidentLine, StayCorrection, TeachEvent
@@ -51,6 +51,15 @@ def person_values(person: Participant) -> dict[str, Any]:
         "milestones": _rows(Milestone.objects.filter(goal__participant=person)),
         "measures": _rows(person.measurements.order_by("day")),
         "things_at_home": _rows(person.own_things.all()),
+        "at_home": _rows(AtHome.objects.filter(participant=person)),
+        "home_sheets": _rows(person.home_sheets.order_by("edition")),
+        "how_home_went": _rows(person.home_reports.order_by("day")),
+        "private_addresses": [
+            {"made_at": _plain(phone.made_at), "withdrawn_at": _plain(phone.withdrawn_at), "ticks": phone.ticks.count()}
+            for phone in person.phone_sheets.order_by("made_at")
+        ],
+        "letters_written": _rows(person.letters.order_by("made_at")),
+        "waits_for_a_place": _rows(person.waiting.all()),
         "places_on_floors": [
             {
                 "room": floor.room.name,

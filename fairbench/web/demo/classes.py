@@ -31,6 +31,7 @@ from fairbench.web.classes.record_inputs import DifferenceInput
 from fairbench.web.classes.reports import Report
 from fairbench.web.demo import account as demo
 from fairbench.web.demo.history import from_paper, tell_stories
+from fairbench.web.demo.homes import sheets_taken_home
 from fairbench.web.demo.measures import taken
 from fairbench.web.demo.people import CHAIRS, MATS, Someone, has_left, put_down
 from fairbench.web.demo.rooms import own_chairs_and_things, put_up
@@ -82,6 +83,7 @@ def load() -> None:
         for group in (chairs, mats):
             tell_stories(actor, group)
         taken(actor)
+        sheets_taken_home(actor)
 
 
 def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...], room: Room) -> Group:

@@ -8,6 +8,37 @@ from fairbench.web.accounts.models import RangesFrom
 from fairbench.web.rooms.models import Room
 from fairbench.web.site.practice_model import PracticeModel
 
+from .home_models import AtHome, HomeReport, HomeSheet, HomeTick, PersonLetter, PhoneSheet, Waiting
+
+__all__ = (
+    "AtHome",
+    "ChairArms",
+    "Clearance",
+    "Condition",
+    "Goal",
+    "Group",
+    "HealthEvent",
+    "HealthRow",
+    "HomeReport",
+    "HomeSheet",
+    "HomeTick",
+    "Listing",
+    "Milestone",
+    "NotedLoad",
+    "NotedSharing",
+    "NotedSide",
+    "Override",
+    "OwnThing",
+    "Participant",
+    "PastListing",
+    "PersonLetter",
+    "PhoneSheet",
+    "Screening",
+    "Sex",
+    "Waiting",
+    "WayOn",
+)
+
 
 class ChairArms(models.TextChoices):
     """What somebody needs of the arms of a chair."""
@@ -85,13 +116,15 @@ class Participant(PracticeModel):
 class Group(PracticeModel):
     """The people of one class. ``taught`` says in how many of its meetings each exercise was taught;
     it is counted anew whenever a class ends. ``ranges_from`` is where in a range a figure is picked first,
-    ``school`` how they go on from week to week; empty where it is as for the practice."""
+    ``school`` how they go on from week to week; empty where it is as for the practice. ``places`` is how many can be in
+    it, None for as many as come."""
 
     name = models.CharField(max_length=80)
     place = models.CharField(max_length=120, blank=True)
     room = models.ForeignKey(Room, null=True, blank=True, on_delete=models.SET_NULL, related_name="groups")
     ranges_from = models.CharField(max_length=6, choices=RangesFrom.choices, blank=True)
     school = models.CharField(max_length=6, choices=WayOn.choices, blank=True)
+    places = models.PositiveSmallIntegerField(null=True, blank=True)
     taught = models.JSONField(default=dict, editable=False)
     participants = models.ManyToManyField(Participant, through="Listing", related_name="groups")
     worked_out = ("taught",)

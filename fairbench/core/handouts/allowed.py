@@ -1,0 +1,84 @@
+"""Whether somebody may do a version at home, where nobody watches. Stricter than in class, and never a diagnosis."""
+
+from functools import lru_cache
+
+from ..exercises.exercise import Version
+from ..fit.cautions import TriggeredRule, demand_set
+from ..fit.profile import profile_of
+from ..people.conditions import Conditions
+from ..people.person import Person
+from ..people.rules import Effect
+from ..positions import Level
+from ..sides import Side
+from .home import Home, HomeRules
+
+MOST_STRAIN = 2.0
+"""Of 3; what is as hard as it goes is done where somebody watches. Our own assumption."""
+_NOT_ALONE = {
+    "single_leg": "stands on one leg with no hand on anything",
+    "narrow_base": "stands with the feet in a line and no hand on anything",
+    "turning": "turns round with no hand on anything",
+    "impact": "lands with no hand on anything",
+    "eyes_closed": "closes the eyes with no hand on anything",
+    "soft_ground": "stands on something soft with no hand on anything",
+    "sudden_stop": "stops suddenly with no hand on anything",
+}
+"""What nobody does standing free at home, whoever they are."""
+
+
+@lru_cache(maxsize=4096)
+def _asked(version: Version) -> dict[str, float]:
+    """The most that a version asks of each demand, whichever side works."""
+    most: dict[str, float] = {}
+    for side in Side:
+        for name, values in demand_set(version, side).values.items():
+            most[name] = max(most.get(name, 0.0), *(value for value, _, _ in values))
+    return most
+
+
+def why_not(version: Version, person: Person, home: Home, rules: HomeRules, conditions: Conditions) -> str:
+    """Why somebody should not do a version at home, in words that follow "It"; "" where nothing speaks against it."""
+    if person.talk_first:
+        return "is for nobody who must be talked to first"
+    has = {declared.condition for declared in person.conditions}
+    asked = _asked(version)
+    free = asked.get("unsupported", 0) > 0
+    if version.position.level is Level.FLOOR or asked.get("floor", 0) > 0:
+        if has & rules.not_to_the_floor:
+            return "is on the floor"
+        if not home.up_alone:
+            return "is on the floor, and it is not noted that they get up alone"
+    if free:
+        alone = next((words for name, words in _NOT_ALONE.items() if asked.get(name, 0) > 0), "")
+        if alone:
+            return alone
+        if asked.get("speed", 0) > 1:
+            return "is quick, with no hand on anything"
+        if has & rules.unsteady:
+            return "is done standing with no hand on anything"
+    if asked.get("single_leg", 0) > 0 and not home.hold:
+        return "stands on one leg, and nothing steady to hold is noted at home"
+    if version.position.level is Level.STANDING and has & rules.unsteady and not home.hold:
+        return "is done standing, and nothing steady to hold is noted at home"
+    if asked.get("strain", 0) > MOST_STRAIN:
+        return "is as hard as it goes"
+    return _by_caution(version, person, conditions)
+
+
+def _by_caution(version: Version, person: Person, conditions: Conditions) -> str:
+    """What a caution rules out or wants eased is not done alone: nobody is there to see whether it is eased."""
+    for made in profile_of(person.conditions, conditions).both(version):
+        against = made.avoid or next((hit for hit in made.triggered if hit.effect is Effect.EASE), None)
+        if against is not None:
+            return f"meets a caution: {against.rule.because}"
+    return ""
+
+
+def to_mind(version: Version, person: Person, conditions: Conditions) -> tuple[str, ...]:
+    """What the cautions want watched in a version, each once, as it is said to somebody."""
+    hits: dict[str, TriggeredRule] = {}
+    for made in profile_of(person.conditions, conditions).both(version):
+        for hit in made.triggered:
+            if hit.effect is Effect.WATCH:
+                hits.setdefault(hit.rule.because, hit)
+    return tuple(hits)

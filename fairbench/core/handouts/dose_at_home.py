@@ -1,0 +1,59 @@
+"""How much somebody does at home: as much as they last did in class, or less."""
+
+from contextlib import suppress
+from dataclasses import replace
+
+from ..dose.dose import Dose, Ending, Rest
+from ..dose.load import Band, Kilograms
+from ..dose.ranges import with_figure
+from ..dose.work import Breaths, ContractRelax, Hold, Pulses, RampedIsometric, Repetitions, Timed
+from ..errors import DoseError
+from ..exercises.exercise import Version
+from ..progress.amount import Amount, Variable, amount_of
+
+MOST_SETS = 2
+"""At home; a third set is for class. Our own assumption."""
+_PATHS = {
+    Repetitions: "reps",
+    Breaths: "breaths",
+    Pulses: "count",
+    ContractRelax: "rounds",
+    RampedIsometric: "rounds",
+    Hold: "seconds",
+    Timed: "seconds",
+}
+
+
+def dose_at_home(version: Version, last: Amount) -> Dose:
+    """The dose of a version for somebody whose last amount in class is known: their own figures in their own version,
+    of another one the usual dose, in neither case more than they did. Without ranges, effort and offers, which are
+    for class."""
+    usual = version.dose
+    same = version.id == last.version
+    asked = amount_of(version.id, usual)
+    sets = min(last.sets if same else usual.sets, last.sets, MOST_SETS)
+    plain = replace(
+        usual,
+        sets=sets,
+        ranges=(),
+        effort=None,
+        offered=0,
+        more=usual.more if same else 0,
+        load=_load(usual, last) if same else None,
+        rest_how=Rest.TIME if usual.rest_how is Rest.IN_PLACE else usual.rest_how,
+        ending=usual.ending if usual.ending is Ending.STEADY else Ending.COUNT,
+    )
+    path = _PATHS.get(type(plain.work))
+    if path is None or last.counted is not asked.counted:
+        return plain
+    value = last.value if same else min(last.value, asked.value)
+    if not same and last.counted is Variable.REPETITIONS and asked.value > last.value:
+        value = last.value
+    with suppress(DoseError):  # a figure that this kind of work does not go to leaves it as is usual
+        plain = replace(plain, work=with_figure(plain.work, path, value))
+    return plain
+
+
+def _load(usual: Dose, last: Amount) -> Band | Kilograms | None:
+    """Their own weight. Of a band the stand-in at home is no band with a label."""
+    return Kilograms(last.kg) if last.kg is not None and isinstance(usual.load, Kilograms | None) else None

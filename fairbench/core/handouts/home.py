@@ -1,0 +1,91 @@
+"""Somebody's home as far as exercise there needs it, and the rules of what a home has. What is not known is taken as
+not there."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+
+
+class Source(StrEnum):
+    """Where a prop comes from at home: every home has it; something stands in for it; only where it is noted that they
+    have it; something steady to hold, only where that is noted; or nowhere."""
+
+    FOUND = "found"
+    INSTEAD = "instead"
+    OWN = "own"
+    HOLD = "hold"
+    NEVER = "never"
+
+
+@dataclass(frozen=True, slots=True)
+class Home:
+    """What is known of a home. ``hold`` is something that does not move to hold on to, such as the worktop, empty where
+    none is noted; ``up_alone`` that they get down to the floor and up again alone; ``things`` what they have, by
+    prop, in their own words, or "" for the prop itself."""
+
+    hold: str = ""
+    up_alone: bool = False
+    things: Mapping[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Wording:
+    """Words with others to be said in their place."""
+
+    old: str
+    new: str
+
+
+@dataclass(frozen=True, slots=True)
+class HomeThing:
+    """Where a prop comes from at home, what it is called there, and what to look at first; ``calls`` are the words of a
+    class for the prop, and those for what stands in for it."""
+
+    prop: str
+    source: Source
+    say: str = ""
+    note: str = ""
+    calls: tuple[Wording, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class KitchenWeight:
+    """Something in a kitchen that weighs so many kilograms."""
+
+    kg: float
+    say: str
+
+
+@dataclass(frozen=True, slots=True)
+class Moment:
+    """A moment of every day that an exercise hangs on. ``where`` are the places at which one is then; ``tell`` is how
+    it is said aloud."""
+
+    id: str
+    say: str
+    tell: str
+    where: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class HomeRules:
+    """All that stands in the catalogue about exercise at home. ``unsteady`` are the conditions with which nobody stands
+    without a hand on something, ``not_to_the_floor`` those with which nobody goes down; ``stop`` are the stop signs of
+    every sheet, ``stop_do`` what to do then."""
+
+    things: Mapping[str, HomeThing]
+    weights: tuple[KitchenWeight, ...]
+    moments: tuple[Moment, ...]
+    unsteady: frozenset[str]
+    not_to_the_floor: frozenset[str]
+    stop: tuple[str, ...]
+    stop_do: str
+    feel: str
+    not_today: str
+    before: str
+    alone: tuple[Wording, ...]
+    plain: tuple[Wording, ...]
+
+    def moment(self, moment_id: str) -> Moment | None:
+        """The moment of an id; None where there is none."""
+        return next((one for one in self.moments if one.id == moment_id), None)

@@ -1,0 +1,40 @@
+"""Home sheets as PDF, and how many pages each comes to."""
+
+import io
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from pypdf import PdfWriter
+from weasyprint import HTML
+
+from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.handouts.home import HomeRules
+
+from .home_sheet import Printed, sheets_html
+
+
+@dataclass(frozen=True, slots=True)
+class Pdf:
+    """A file with its number of pages."""
+
+    data: bytes
+    pages: int
+
+
+def sheet_pdf(printed: Printed, rules: HomeRules, shelf: Shelf, paper: str = "A4") -> Pdf:
+    """One sheet."""
+    document = HTML(string=sheets_html([printed], rules, shelf, paper)).render()
+    data: bytes = document.write_pdf()
+    return Pdf(data, len(document.pages))
+
+
+def one_after_the_other(files: Sequence[bytes]) -> bytes:
+    """Files of sheets as one, each beginning on the front of a page of its own, to be printed on both sides."""
+    writer = PdfWriter()
+    for data in files:
+        writer.append(io.BytesIO(data))
+        if len(writer.pages) % 2 and data is not files[-1]:
+            writer.add_blank_page()
+    written = io.BytesIO()
+    writer.write(written)
+    return written.getvalue()
