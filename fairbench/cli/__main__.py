@@ -23,6 +23,7 @@ from fairbench.core.formats.catalogue_doc import exercise_schema, load_shelf
 from fairbench.core.formats.class_doc import class_schema
 from fairbench.core.formats.conditions_doc import conditions_schema, load_conditions
 from fairbench.core.formats.fit_doc import fit_document, met_document
+from fairbench.core.formats.handouts_doc import at_home_schema
 from fairbench.core.formats.log_doc import log_schema
 from fairbench.core.formats.people_doc import people_schemas, read_cases, read_people
 from fairbench.core.formats.plan_doc import PlanFile, plan_schema, read_plan_file
@@ -31,6 +32,7 @@ from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.formats.room_doc import room_schema
 from fairbench.core.formats.styles_doc import style_schema
 from fairbench.core.formats.taken_doc import measures_schema
+from fairbench.core.formats.term_doc import term_schema
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
@@ -40,7 +42,7 @@ from fairbench.core.teaching.chance import chance, learn
 from fairbench.figures.palette import INKS, palette
 from fairbench.figures.still import POSES, still_svg
 
-from . import checks, loads, places, progress, text, things, values
+from . import checks, loads, places, progress, terms, text, things, values
 from .reading import of_file, stock_argument, stock_of, today, version_argument, version_of, write_file
 
 Value = TypeVar("Value")
@@ -144,11 +146,25 @@ def _parser() -> argparse.ArgumentParser:
     places.add(commands)
     loads.add(commands)
     progress.add(commands)
+    terms.add(commands)
 
     schema = commands.add_parser("schema", help="the JSON Schema of a plan, exercise or pose file")
     schema.add_argument(
         "which",
-        choices=("plan", "exercises", "body", "people", "conditions", "class", "room", "style", "log", "measures"),
+        choices=(
+            "plan",
+            "exercises",
+            "body",
+            "people",
+            "conditions",
+            "class",
+            "room",
+            "style",
+            "log",
+            "measures",
+            "term",
+            "at-home",
+        ),
     )
     schema.set_defaults(run=_schema)
     return parser
@@ -302,7 +318,7 @@ def _conditions(asked: argparse.Namespace) -> str:
 
 
 def _schema(asked: argparse.Namespace) -> str:
-    if asked.which in ("body", "people", "conditions", "class", "room", "style", "log", "measures"):
+    if asked.which not in ("plan", "exercises"):
         made = {
             "body": body_schemas,
             "people": people_schemas,
@@ -312,6 +328,8 @@ def _schema(asked: argparse.Namespace) -> str:
             "style": style_schema,
             "log": log_schema,
             "measures": measures_schema,
+            "term": term_schema,
+            "at-home": at_home_schema,
         }
         return _json(made[asked.which]())
     return _json(plan_schema() if asked.which == "plan" else exercise_schema())

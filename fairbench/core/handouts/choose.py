@@ -5,6 +5,7 @@ import datetime
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
+from ..dose.dose import Dose
 from ..exercises.aim import BlockKind, Quality
 from ..exercises.exercise import Exercise, Version
 from ..exercises.shelf import Shelf
@@ -186,6 +187,7 @@ def at_own_rung(
     shelf: Shelf,
     conditions: Conditions,
     because: tuple[str, ...] = (),
+    planned: Dose | None = None,
 ) -> SheetLine:
     """An exercise at somebody's own rung, or at the hardest easier one that can be done at home. Raises
     :class:`NotForHomeError` with what speaks against their own."""
@@ -202,7 +204,7 @@ def at_own_rung(
             return line_of(
                 exercise,
                 version,
-                dose_at_home(version, last),
+                dose_at_home(version, last, planned),
                 moment_for(version, rules),
                 person,
                 home,
@@ -241,11 +243,21 @@ def leaflet(
     for item in plan.items():
         exercise = shelf.exercise(item.exercise)
         version = exercise.version(item.version)
-        planned = amount_of(version.id, item.dose or version.dose)
+        dose = item.dose or version.dose
+        own = last.get(exercise.id)
+        planned = amount_of(version.id, dose)
         try:
             lines.append(
                 at_own_rung(
-                    exercise, last.get(exercise.id, planned), person, home, rules, shelf, conditions, ("In the plan.",)
+                    exercise,
+                    own or planned,
+                    person,
+                    home,
+                    rules,
+                    shelf,
+                    conditions,
+                    ("In the plan.",),
+                    None if own else dose,
                 )
             )
         except NotForHomeError as error:

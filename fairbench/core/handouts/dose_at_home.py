@@ -1,15 +1,14 @@
 """How much somebody does at home: as much as they last did in class, or less."""
 
-from contextlib import suppress
 from dataclasses import replace
 
 from ..dose.dose import Dose, Ending, Rest
 from ..dose.load import Band, Kilograms
 from ..dose.ranges import with_figure
-from ..dose.work import Breaths, ContractRelax, Hold, Pulses, RampedIsometric, Repetitions, Timed
+from ..dose.work import Breaths, ContractRelax, Hold, Pulses, RampedIsometric, Repetitions, Sequence, Timed, Work
 from ..errors import DoseError
 from ..exercises.exercise import Version
-from ..progress.amount import Amount, Variable, amount_of
+from ..progress.amount import Amount, amount_of
 
 MOST_SETS = 2
 """At home; a third set is for class. Our own assumption."""
@@ -24,11 +23,11 @@ _PATHS = {
 }
 
 
-def dose_at_home(version: Version, last: Amount) -> Dose:
+def dose_at_home(version: Version, last: Amount, planned: Dose | None = None) -> Dose:
     """The dose of a version for somebody whose last amount in class is known: their own figures in their own version,
     of another one the usual dose, in neither case more than they did. Without ranges, effort and offers, which are
-    for class."""
-    usual = version.dose
+    for class. ``planned`` is the dose of their own version where a plan has another than is usual."""
+    usual = planned if planned is not None and version.id == last.version else version.dose
     same = version.id == last.version
     asked = amount_of(version.id, usual)
     sets = min(last.sets if same else usual.sets, last.sets, MOST_SETS)
@@ -43,15 +42,29 @@ def dose_at_home(version: Version, last: Amount) -> Dose:
         rest_how=Rest.TIME if usual.rest_how is Rest.IN_PLACE else usual.rest_how,
         ending=usual.ending if usual.ending is Ending.STEADY else Ending.COUNT,
     )
-    path = _PATHS.get(type(plain.work))
+    path = _path(plain.work)
     if path is None or last.counted is not asked.counted:
         return plain
     value = last.value if same else min(last.value, asked.value)
-    if not same and last.counted is Variable.REPETITIONS and asked.value > last.value:
-        value = last.value
-    with suppress(DoseError):  # a figure that this kind of work does not go to leaves it as is usual
-        plain = replace(plain, work=with_figure(plain.work, path, value))
-    return plain
+    return replace(plain, work=_with_at_most(plain.work, path, value, asked.value))
+
+
+def _path(work: Work) -> str | None:
+    """Where the figure stands that an amount counts; of a sequence that of its first part."""
+    if isinstance(work, Sequence):
+        first = _PATHS.get(type(work.parts[0]))
+        return f"parts.0.{first}" if first else None
+    return _PATHS.get(type(work))
+
+
+def _with_at_most(work: Work, path: str, value: float, usual: float) -> Work:
+    """The work with a figure; where it is under the least that there is, with the least."""
+    while value < usual:
+        try:
+            return with_figure(work, path, value)
+        except DoseError:
+            value += 1
+    return with_figure(work, path, value) if value == usual else work
 
 
 def _load(usual: Dose, last: Amount) -> Band | Kilograms | None:

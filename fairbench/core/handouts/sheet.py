@@ -15,7 +15,7 @@ from .allowed import to_mind, why_not
 from .amount_words import amount_at_home
 from .home import Home, HomeRules, Moment
 from .plain_words import for_one_alone, in_short_sentences
-from .things import NotAtHomeError, Taken, things_at_home
+from .things import NotAtHomeError, Taken, things_at_home, what_to_hold
 
 SIZES = (16, 20, 24)
 """Points of the type; 20 and 24 for low sight."""
@@ -123,10 +123,11 @@ def line_of(
     except NotAtHomeError as error:
         raise NotForHomeError(str(error), exercise.name) from None
 
+    hold = what_to_hold(version, home)
     calls = [wording for taken in things for wording in taken.calls]
 
     def read(cues: Iterable[str]) -> tuple[str, ...]:
-        said = (for_one_alone(say(cue, side), rules, home.hold, calls) for cue in cues)
+        said = (for_one_alone(say(cue, side), rules, hold, calls) for cue in cues)
         return tuple(in_short_sentences(one) for one in said)
 
     return SheetLine(
@@ -143,7 +144,7 @@ def line_of(
         read((version.breath,))[0],
         read((version.cues.stop,))[0],
         exercise.purpose,
-        tuple(for_one_alone(one, rules, home.hold) for one in to_mind(version, person, conditions)),
+        tuple(for_one_alone(one, rules, hold) for one in to_mind(version, person, conditions)),
         because,
         side,
     )

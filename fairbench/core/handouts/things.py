@@ -7,6 +7,8 @@ from ..exercises.exercise import Prop, Version
 from .home import Home, HomeRules, Source, Wording
 
 _WEIGHTS = ("hand-weight", "bottle")
+STAIRS, STAIR_RAIL = "step", "the stair rail"
+"""Where the step is the lowest stair, the worktop is out of reach."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,7 +31,18 @@ def things_at_home(
 ) -> tuple[Taken, ...]:
     """What is taken for each prop of a version, in their order; ``kg`` is the most that they work against. Raises
     :class:`NotAtHomeError`."""
-    return tuple(_taken(props[prop], kg, home, rules) for prop in version.props)
+    at_the_stairs = STAIRS in version.props
+    return tuple(
+        Taken(prop, STAIR_RAIL, "")
+        if at_the_stairs and prop == "rail" and home.hold
+        else _taken(props[prop], kg, home, rules)
+        for prop in version.props
+    )
+
+
+def what_to_hold(version: Version, home: Home) -> str:
+    """What somebody holds on to in a version: what is at hand where they are."""
+    return STAIR_RAIL if STAIRS in version.props else home.hold
 
 
 def _taken(prop: Prop, kg: float | None, home: Home, rules: HomeRules) -> Taken:

@@ -1,0 +1,159 @@
+"""iCalendar: the classes of terms out, with what is off and what is on another day; closed days in."""
+
+import datetime
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from itertools import islice
+from zoneinfo import ZoneInfo
+
+import recurring_ical_events
+from icalendar import Calendar, Event, vRecur
+
+from ..errors import InputError
+from ..terms.days import days_of
+from ..terms.term import Slot, SlotState, Term
+
+LARGEST_ICS = 1024 * 1024
+MOST_EVENTS = 2000
+MOST_DAYS = 400
+"""Closed days of one file; of an event that goes on for longer the rest is not taken."""
+LONGEST_CLOSED = 60
+PRODUCT = "-//Fair Bench//classes//EN"
+
+
+class CalendarError(InputError):
+    """A calendar file cannot be used; the message says why."""
+
+
+@dataclass(frozen=True, slots=True)
+class Series:
+    """The classes of a term as a calendar has them. ``uid`` stays the same for as long as the term is there,
+    ``edition`` rises with every change, ``changed`` is when the last one was."""
+
+    uid: str
+    title: str
+    place: str
+    term: Term
+    edition: int
+    changed: datetime.datetime
+
+
+@dataclass(frozen=True, slots=True)
+class ClosedDay:
+    """A day on which nothing takes place, and why."""
+
+    day: datetime.date
+    name: str
+
+
+def calendar_of(series: Iterable[Series], zone: ZoneInfo, name: str) -> bytes:
+    """A calendar with the classes of some terms: the rule, with exceptions for closed days, and a line of its own for
+    each class that is off or on another day. Times are those of the clock in ``zone``, also when it changes."""
+    calendar = Calendar()
+    calendar.add("prodid", PRODUCT)
+    calendar.add("version", "2.0")
+    calendar.add("method", "PUBLISH")
+    calendar.add("x-wr-calname", name)
+    calendar.add("x-wr-timezone", str(zone))
+    told = list(series)
+    for one in told:
+        for event in _events(one, zone):
+            calendar.add_component(event)
+    if told:  # with the changes of the clock of these years alone, which every reader understands
+        first = min(one.term.starts_on for one in told).year - 1
+        last = max(slot.day for one in told for slot in one.term.slots).year + 2
+        calendar.add_missing_timezones(datetime.date(first, 1, 1), datetime.date(last, 1, 1))
+    written: bytes = calendar.to_ical()
+    return written
+
+
+def _events(series: Series, zone: ZoneInfo) -> Iterator[Event]:
+    term = series.term
+    days = days_of(term.starts_on, term.weeks, term.rule)
+    of_rule = {slot.was or slot.day: slot for slot in term.slots if (slot.was or slot.day) in days}
+    main = _event(series, days[0], zone, series.title)
+    rule = vRecur.from_ical(term.rule)
+    for name in ("COUNT", "UNTIL"):
+        rule.pop(name, None)
+    rule["COUNT"] = len(days)
+    main.add("rrule", rule)
+    gone = [day for day in days if day not in of_rule]
+    for day in gone:
+        main.add("exdate", _moment(term, day, zone))
+    yield main
+    for day, slot in of_rule.items():
+        if slot.day != day or not slot.held:
+            yield _exception(series, slot, day, zone)
+    for slot in term.slots:
+        if (slot.was or slot.day) not in days and slot.held:
+            alone = _event(series, slot.day, zone, series.title)
+            alone["uid"] = f"{series.uid}-{slot.id}"
+            yield alone
+
+
+def _exception(series: Series, slot: Slot, day: datetime.date, zone: ZoneInfo) -> Event:
+    """One class that is not as the rule has it: cancelled, or on another day."""
+    event = _event(series, slot.day, zone, series.title)
+    event.add("recurrence-id", _moment(series.term, day, zone))
+    if slot.state is SlotState.OFF:
+        event["status"] = "CANCELLED"
+    return event
+
+
+def _event(series: Series, day: datetime.date, zone: ZoneInfo, title: str) -> Event:
+    event = Event()
+    event.add("uid", series.uid)
+    event.add("dtstamp", series.changed)
+    event.add("last-modified", series.changed)
+    event.add("sequence", series.edition)
+    event.add("summary", title)
+    if series.place:
+        event.add("location", series.place)
+    event.add("status", "CONFIRMED")
+    begins = _moment(series.term, day, zone)
+    event.add("dtstart", begins)
+    event.add("duration", datetime.timedelta(minutes=series.term.minutes))
+    return event
+
+
+def _moment(term: Term, day: datetime.date, zone: ZoneInfo) -> datetime.datetime:
+    return datetime.datetime.combine(day, term.at, zone)
+
+
+def read_closed_days(data: bytes, since: datetime.date, until: datetime.date) -> tuple[ClosedDay, ...]:
+    """The days of a calendar between two days: those of events that last whole days, with all that recurs. Raises
+    :class:`CalendarError` for a file that is too large, is no calendar, or has a rule that cannot be read."""
+    if len(data) > LARGEST_ICS:
+        raise CalendarError(f"is over {LARGEST_ICS // 1024} kB; export a calendar of closed days alone", "file")
+    try:
+        calendar = Calendar.from_ical(data)
+        events = list(calendar.walk("VEVENT"))
+    except (ValueError, UnicodeDecodeError, IndexError, KeyError, TypeError) as error:
+        raise CalendarError(f"is no iCalendar file: {_short(error)}", "file") from None
+    if len(events) > MOST_EVENTS:
+        raise CalendarError(f"has {len(events)} events; at most {MOST_EVENTS}", "file")
+    try:
+        found = recurring_ical_events.of(calendar, skip_bad_series=False).between(since, until)
+        days = dict(islice(_days(found, since, until), MOST_DAYS))
+    except (ValueError, TypeError, AttributeError, KeyError, recurring_ical_events.InvalidCalendar) as error:
+        raise CalendarError(f"has a rule or a day that cannot be read: {_short(error)}", "file") from None
+    if not days:
+        raise CalendarError(f"has no event of a whole day from {since:%-d %B %Y} on", "file")
+    return tuple(ClosedDay(day, name) for day, name in sorted(days.items()))
+
+
+def _days(events: Iterable[Event], since: datetime.date, until: datetime.date) -> Iterator[tuple[datetime.date, str]]:
+    for event in events:
+        if str(event.get("STATUS", "")).upper() == "CANCELLED":
+            continue
+        begins, ends = event.start, event.end
+        if isinstance(begins, datetime.datetime):
+            continue  # what has a time of day closes no day
+        for number in range(min((ends - begins).days or 1, LONGEST_CLOSED)):
+            day = begins + datetime.timedelta(days=number)
+            if since <= day <= until:
+                yield day, str(event.get("SUMMARY", "closed"))[:80]
+
+
+def _short(error: Exception) -> str:
+    return " ".join(str(error).split())[:120] or type(error).__name__
