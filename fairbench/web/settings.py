@@ -51,6 +51,7 @@ INSTALLED_APPS = [
     "fairbench.web.classes",
     "fairbench.web.progress",
     "fairbench.web.handouts",
+    "fairbench.web.terms",
     "fairbench.web.shelf",
     "fairbench.web.demo",
 ]

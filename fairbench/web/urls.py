@@ -12,6 +12,7 @@ urlpatterns = [
     path("measures/", include("fairbench.web.measures.urls")),
     path("progress/", include("fairbench.web.progress.urls")),
     path("", include("fairbench.web.handouts.urls")),
+    path("", include("fairbench.web.terms.urls")),
     path("rooms/", include("fairbench.web.rooms.urls")),
     path("shelf/", include("fairbench.web.shelf.urls")),
     path("shelf/", include("fairbench.web.exercises.urls")),

@@ -5,6 +5,7 @@ import datetime
 from collections import Counter
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import chain, repeat
 
 from ..exercises.aim import BlockKind, Quality, Region
 from ..exercises.exercise import Exercise
@@ -70,8 +71,9 @@ def spread(term: Term, wishes: Sequence[Wish]) -> Spread:
     covered: Counter[object] = Counter()
     to_place = [wish for wish in wishes if wish.exercise not in there]
     not_placed: list[NotPlaced] = []
-    for wish in (one for one in to_place if one.known):
-        _come_back(wish, order, slots, 0)
+    for number, wish in enumerate(one for one in to_place if one.known):
+        # Not all of them in the first class: each begins a class later than the one before.
+        _come_back(wish, order, slots, number % min(RETURNS[-1], len(order)) if order else 0)
     new = [one for one in to_place if not one.known]
     for number, slot_id in enumerate(order[:-1] if len(order) > 1 else order):
         hard = 0
@@ -110,13 +112,12 @@ def _come_back(
     wish: Wish, order: Sequence[str], slots: dict[str, Slot], start: int, first: datetime.date | None = None
 ) -> None:
     """Put the returns of an exercise: each so many weeks after the time before, in the first class from then on that
-    has room. What is known comes back from the first class on."""
+    has room. What is known comes back from the class at ``start`` on."""
+    if not order:
+        return
     day = first
-    gaps = RETURNS if first is not None else (0, *RETURNS)
-    for gap in gaps:
-        due = day + datetime.timedelta(weeks=gap) if day is not None else slots[order[0]].day if order else None
-        if due is None:
-            return
+    for gap in chain(RETURNS if first is not None else (0, *RETURNS), repeat(RETURNS[-1])):
+        due = slots[order[start]].day if day is None else day + datetime.timedelta(weeks=gap)
         place = next(
             (
                 one
@@ -138,7 +139,7 @@ def _come_back_of(term: Term, name: str, order: Sequence[str], slots: dict[str, 
     ]
     times = len(done)
     day = max(done)
-    for gap in RETURNS[min(times - 1, len(RETURNS)) :] or RETURNS[-1:]:
+    for gap in chain(RETURNS[min(times - 1, len(RETURNS)) :], repeat(RETURNS[-1])):
         due = day + datetime.timedelta(weeks=gap)
         place = next(
             (

@@ -1,5 +1,7 @@
 """Everything that changes who may sign in: one verb each."""
 
+from zoneinfo import available_timezones
+
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
@@ -98,6 +100,16 @@ def set_units(actor: Actor, units: str) -> None:
     before = actor.practice.units
     Practice.objects.filter(id=actor.practice.id).update(units=units)
     actor.audit("practice.units", actor.practice.id, {"units": before}, {"units": units})
+
+
+@transaction.atomic
+def set_zone(actor: Actor, zone: str) -> None:
+    """By which clock the practice lives. Raises :class:`InputError` for a zone that there is not."""
+    actor.require(Permission.PLANS)
+    if zone not in available_timezones():
+        raise InputError(f"there is no time zone '{zone[:40]}'", "zone")
+    Practice.objects.filter(id=actor.practice.id).update(time_zone=zone)
+    actor.audit("practice.zone", actor.practice.id, {"zone": actor.practice.time_zone}, {"zone": zone})
 
 
 def set_calls(actor: Actor, mirrored: bool) -> None:

@@ -30,7 +30,8 @@ class Practice(models.Model):
     """The business that owns the data. ``shelf_edition`` is another whenever its own exercises change; ``counts_pairs``
     says that work of sides taking turns is counted in pairs, ``ranges_from`` where in a range a figure is picked
     first, ``looks`` who its figures are (:mod:`fairbench.core.body.drawing.looks`), as a code, ``units`` what
-    its figures are shown in, ``style`` its answers where practitioners differ, by question."""
+    its figures are shown in, ``style`` its answers where practitioners differ, by question, ``time_zone`` by
+    which clock it lives, empty for that of the server."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)
@@ -40,6 +41,7 @@ class Practice(models.Model):
     looks = models.CharField(max_length=40, blank=True)
     units = models.CharField(max_length=8, choices=Units.choices, default=Units.METRIC)
     style = models.JSONField(default=dict)
+    time_zone = models.CharField(max_length=40, blank=True)
 
     class Meta:
         constraints = (

@@ -35,6 +35,7 @@ from fairbench.web.demo.homes import sheets_taken_home
 from fairbench.web.demo.measures import taken
 from fairbench.web.demo.people import CHAIRS, MATS, Someone, has_left, put_down
 from fairbench.web.demo.rooms import own_chairs_and_things, put_up
+from fairbench.web.demo.terms import in_terms
 from fairbench.web.demo.training import COURSES
 from fairbench.web.people.models import Group, Listing, Participant
 from fairbench.web.plans import actions as plan_actions
@@ -84,6 +85,7 @@ def load() -> None:
             tell_stories(actor, group)
         taken(actor)
         sheets_taken_home(actor)
+        in_terms(actor, chairs, mats)
 
 
 def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...], room: Room) -> Group:
