@@ -3,6 +3,7 @@
 import json
 import logging
 import re
+from datetime import date, time
 from pathlib import Path
 
 import pytest
@@ -30,10 +31,14 @@ from fairbench.web.measures import actions as measure_actions
 from fairbench.web.people import goal_actions
 from fairbench.web.people.goal_inputs import GoalInput, MilestoneInput
 from fairbench.web.people.health_actions import begin_screening
-from fairbench.web.people.models import Participant
+from fairbench.web.people.models import Participant, PersonLetter
+from fairbench.web.people.waiting_actions import wait
 from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.rooms import actions as room_actions
+from fairbench.web.terms import actions as term_actions
+from fairbench.web.terms.inputs import TermInput
+from fairbench.web.terms.models import ClosedDay
 from tests.factories import UserFactory
 
 WEB = Path(__file__).resolve().parents[2] / "fairbench/web"
@@ -48,6 +53,10 @@ OPEN_TO_ALL = {
     "forgotten",
     "forgotten_sent",
     "choose_password",
+    "phone",
+    "phone_done",
+    "phone_worker",
+    "feed",
 }
 OWNERS_ONLY = {
     "erase",
@@ -123,6 +132,14 @@ OF_NO_PRACTICE = OPEN_TO_ALL | {
     "past",
     "past_items",
     "past_exercises",
+    "to_send",
+    "all_terms",
+    "new_term",
+    "working_day",
+    "calendar",
+    "calendar_file",
+    "feed_address",
+    "close_days",
 }
 
 
@@ -141,6 +158,25 @@ def meeting(actor, plan, group):
     person = group.participants.first()
     class_actions.set_here(actor, opened.id, HereInput(participant=person.id, here="yes"))
     return opened
+
+
+def _at_home_and_in_terms(actor, group) -> dict[str, object]:
+    """A letter to somebody, a term, a closed day, and somebody who waits."""
+    person = group.participants.first()
+    letter = PersonLetter.objects.create(
+        practice=actor.practice, participant=person, kind="sheet", about="x", subject="x", body="x"
+    )
+    other = Participant.objects.create(practice=actor.practice, call_name="Somebody Waiting")
+    given = TermInput(name="Autumn", group=group.id, starts_on=date(2026, 9, 7), weeks=6, at=time(10))
+    term, _ = term_actions.build(actor, given)
+    return {
+        "person_letter_id": letter.id,
+        "term_id": term.id,
+        "slot_id": "1",
+        "day_id": ClosedDay.objects.create(practice=actor.practice, day=date(2026, 12, 25)).id,
+        "waiting_id": wait(actor, group.id, other.id).id,
+        "key": "no-such-key",
+    }
 
 
 @pytest.fixture
@@ -178,6 +214,7 @@ def addresses(actor, plan, group, meeting):
         "milestone_id": goal_actions.add_milestone(
             actor, group.participants.first().id, goal.id, MilestoneInput(words="a mile")
         ).id,
+        **_at_home_and_in_terms(actor, group),
         "incident_id": Incident.objects.create(
             practice=actor.practice, meeting=meeting, at=timezone.now(), user=actor.user
         ).id,
@@ -301,8 +338,20 @@ CLOSED_TO_ASSISTANTS = {
     "group_paper",
     "paper",
     "report_pdf",
+    "at_home",
+    "sheet_pdf",
+    "sheet_json",
+    "group_sheets",
+    "group_pdf",
+    "to_send",
+    "letter_to_send",
+    "letter_paper",
+    "new_term",
+    "cover",
 }
 ASSISTANTS_CHANGE = {
+    "how_was_home",
+    "feed_address",
     "day_after",
     "pack_tick",
     "here",

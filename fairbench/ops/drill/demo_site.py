@@ -18,9 +18,10 @@ def real_ids() -> dict[str, object]:
 
     from fairbench.web.accounts.models import Letter
     from fairbench.web.classes.models import Incident, Meeting
-    from fairbench.web.people.models import Group, Participant, Screening
+    from fairbench.web.people.models import Group, Participant, PersonLetter, PhoneSheet, Screening, Waiting
     from fairbench.web.plans.models import Plan
     from fairbench.web.rooms.models import Room, Stock
+    from fairbench.web.terms.models import ClosedDay, Term
 
     signed_in = owner()
     with scope(practice=signed_in.practice):
@@ -32,6 +33,12 @@ def real_ids() -> dict[str, object]:
         incident = Incident.objects.first()
         letter = Letter.objects.first()
         return {
+            "term_id": Term.objects.order_by("starts_on").values_list("id", flat=True)[0],
+            "slot_id": "7",
+            "person_letter_id": PersonLetter.objects.values_list("id", flat=True)[0],
+            "waiting_id": Waiting.objects.values_list("id", flat=True)[0],
+            "day_id": ClosedDay.objects.values_list("id", flat=True)[0],
+            "key": PhoneSheet.objects.values_list("key", flat=True)[0],
             "room_id": Room.objects.values_list("id", flat=True)[0],
             "stock_id": Stock.objects.values_list("id", flat=True)[0],
             "letter_id": letter.id if letter else person.id,

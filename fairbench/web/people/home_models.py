@@ -59,8 +59,12 @@ class PhoneSheet(PracticeModel):
     made_at = models.DateTimeField(auto_now_add=True)
     withdrawn_at = models.DateTimeField(null=True)
 
+    by_key = models.Manager()
+    """For whoever opens the address: its key says whose it is, before anybody is signed in."""
+
     class Meta:
         ordering = ("-made_at",)
+        default_manager_name = "objects"
         constraints = (
             models.UniqueConstraint(
                 fields=["participant"], condition=models.Q(withdrawn_at__isnull=True), name="one_address_at_a_time"

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.terms.balance import Balance, balance
@@ -67,7 +68,7 @@ class BoardPage:
         self.can_undo = revision["parent"] is not None
         self.last = revision["summary"]
 
-    @property
+    @cached_property
     def blocks(self) -> list[BlockRows]:
         """The rows, by their part of a class."""
         rows = board(self.value, self._before(), self.stock, self.balance.left_out)
@@ -86,7 +87,7 @@ class BoardPage:
                     taught[name] = max(0, taught.get(name, 0) - 1)
         return taught
 
-    @property
+    @cached_property
     def columns(self) -> list[Column]:
         """The classes, with how hard they are, their plans and their clashes."""
         parts = {slot.id: part for slot, part in effort(self.value)}
@@ -116,7 +117,7 @@ class BoardPage:
         closed = set(ClosedDay.objects.filter(day__gte=self.term.starts_on).values_list("day", flat=True))
         return clashes(booked_of(self.term, self.value), booked, closed)
 
-    @property
+    @cached_property
     def regions(self) -> list[Counted]:
         """How often each region and each quality comes."""
         held = [slot.id for slot in self.value.held]

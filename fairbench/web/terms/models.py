@@ -73,7 +73,11 @@ class CalendarFeed(PracticeModel):
     made_at = models.DateTimeField(auto_now_add=True)
     withdrawn_at = models.DateTimeField(null=True)
 
+    by_key = models.Manager()
+    """For the program that asks: its key says whose it is, before anybody is signed in."""
+
     class Meta:
+        default_manager_name = "objects"
         constraints = (
             models.UniqueConstraint(
                 fields=["user"], condition=models.Q(withdrawn_at__isnull=True), name="one_feed_at_a_time"

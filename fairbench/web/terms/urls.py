@@ -1,9 +1,10 @@
 from django.urls import path
 
-from .views import board, build, calendar, cover, feed, register
+from .views import board, build, calendar, cover, feed, register, tell, today
 
 app_name = "terms"
 urlpatterns = [
+    path("today/", today.working_day, name="working_day"),
     path("terms/", build.terms, name="all_terms"),
     path("terms/new/", build.new, name="new_term"),
     path("terms/<uuid:term_id>/", board.board, name="board"),
@@ -15,6 +16,7 @@ urlpatterns = [
     path("terms/<uuid:term_id>/archive/", board.archive, name="archive_term"),
     path("terms/<uuid:term_id>/register/", register.register, name="register"),
     path("terms/<uuid:term_id>/register.csv", register.as_csv, name="register_csv"),
+    path("terms/<uuid:term_id>/tell/<str:slot_id>/", tell.tell, name="tell"),
     path("terms/<uuid:term_id>/cover/<str:slot_id>/", cover.cover, name="cover"),
     path("terms/group/<uuid:group_id>/places/", register.places, name="places"),
     path("terms/waiting/<uuid:waiting_id>/", register.waiting, name="leave_waiting"),

@@ -47,11 +47,11 @@ _WAYS: dict[str, tuple[Callable[[Actor, UUID, PersonLetterInput], PersonLetter],
 }
 
 
-def letter(request: HttpRequest, letter_id: UUID) -> HttpResponse:
+def letter(request: HttpRequest, person_letter_id: UUID) -> HttpResponse:
     """One letter, looked at by opening it; then sent, printed or left."""
     actor = actor_of(request)
     try:
-        found = letter_actions.look(actor, letter_id)
+        found = letter_actions.look(actor, person_letter_id)
     except PersonLetter.DoesNotExist as error:
         raise Http404 from error
     wrong = ""
@@ -60,7 +60,7 @@ def letter(request: HttpRequest, letter_id: UUID) -> HttpResponse:
         try:
             if way is None:
                 raise InputError("says neither send nor print", "way")
-            way(actor, letter_id, PersonLetterInput.read(request.POST))
+            way(actor, person_letter_id, PersonLetterInput.read(request.POST))
         except InputError as error:
             wrong = f"Not done: {error}."
         else:
@@ -75,11 +75,11 @@ def letter(request: HttpRequest, letter_id: UUID) -> HttpResponse:
     return render(request, "handouts/letter.html", context, status=422 if wrong else 200)
 
 
-def paper(request: HttpRequest, letter_id: UUID) -> HttpResponse:
+def paper(request: HttpRequest, person_letter_id: UUID) -> HttpResponse:
     """One letter as a page to print, in large type."""
     actor = actor_of(request)
     try:
-        found = letter_actions.look(actor, letter_id)
+        found = letter_actions.look(actor, person_letter_id)
     except PersonLetter.DoesNotExist as error:
         raise Http404 from error
     written = io.BytesIO()

@@ -11,7 +11,7 @@ from django.shortcuts import render
 from django.utils import timezone
 from django.views.decorators.csrf import csrf_exempt
 from django.views.decorators.http import require_POST
-from django_scopes import scope, scopes_disabled
+from django_scopes import scope
 
 from fairbench.core.errors import InputError
 from fairbench.core.handouts.sheet import SheetError
@@ -26,9 +26,8 @@ MOST_BYTES = 400
 
 
 def _found(key: str) -> PhoneSheet | None:
-    with scopes_disabled():
-        rows = PhoneSheet.objects.select_related("participant", "practice")
-        return rows.filter(key=key, withdrawn_at=None, participant__erased_at=None).first()
+    rows = PhoneSheet.by_key.select_related("participant", "practice")
+    return rows.filter(key=key, withdrawn_at=None, participant__erased_at=None).first()
 
 
 @login_not_required

@@ -2,7 +2,7 @@
 
 from django.contrib.auth.decorators import login_not_required
 from django.http import HttpRequest, HttpResponse
-from django_scopes import scope, scopes_disabled
+from django_scopes import scope
 
 from fairbench.web.accounts.middleware import in_zone_of
 from fairbench.web.terms.feeds import calendar_for
@@ -12,9 +12,8 @@ from fairbench.web.terms.models import CalendarFeed
 @login_not_required
 def feed(request: HttpRequest, key: str) -> HttpResponse:
     """The classes of whoever made the address; a plain word where it was withdrawn or renewed."""
-    with scopes_disabled():
-        rows = CalendarFeed.objects.select_related("user", "practice")
-        found = rows.filter(key=key, withdrawn_at=None, user__is_active=True).first()
+    rows = CalendarFeed.by_key.select_related("user", "practice")
+    found = rows.filter(key=key, withdrawn_at=None, user__is_active=True).first()
     if found is None:
         words = "This calendar was withdrawn. Its owner can give you a new address."
         answer = HttpResponse(words, status=410, content_type="text/plain; charset=utf-8")

@@ -34,12 +34,13 @@ export function throwAway(path) {
   write(all);
 }
 
-// Which field it is, on this page: where it is sent, what is chosen there, and its name.
+// Which field it is, on this page: where it is sent, what is chosen there, and its name. Ticks of one list share a name,
+// so their value tells them apart.
 function keyOf(control) {
   const { form } = control;
   const sent = control.getAttribute("hx-post") ?? form?.getAttribute("hx-post") ?? form?.getAttribute("action") ?? "";
   const of = document.getElementById("bench")?.dataset.chosen ?? form?.elements.item?.value ?? "";
-  return [sent, of, control.name, control.type === "radio" ? control.value : "", control.id].join(" ");
+  return [sent, of, control.name, isTick(control) ? control.value : "", control.id].join(" ");
 }
 
 const sentAtOnce = (control) => control.closest("[hx-post]:is(input, textarea), form[hx-post]") !== null;

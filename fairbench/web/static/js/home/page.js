@@ -117,10 +117,12 @@ ticks.flush();
 // Keeps this page for when there is no connection; nothing else of the site.
 async function keep() {
   if (!("serviceWorker" in navigator)) return;
+  navigator.serviceWorker.addEventListener("message", (event) => {
+    if (event.data?.kept) document.getElementById("kept").textContent = "Kept on this telephone: it opens without a connection.";
+  });
   await navigator.serviceWorker.register(page.worker, { scope: page.page });
   const ready = await navigator.serviceWorker.ready;
   const needed = performance.getEntriesByType("resource").map((entry) => new URL(entry.name)).filter((url) => url.origin === location.origin && url.pathname.startsWith("/static/")).map((url) => url.pathname);
   ready.active.postMessage({ keep: page.page, needed });
-  document.getElementById("kept").textContent = "";
 }
 keep();

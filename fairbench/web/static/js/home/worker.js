@@ -11,15 +11,16 @@ self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim(
 
 self.addEventListener("message", (event) => {
   const { keep, needed } = event.data ?? {};
-  if (keep === here) event.waitUntil(keepAll(needed ?? []));
+  if (keep === here) event.waitUntil(keepAll(needed ?? []).then((kept) => event.source?.postMessage({ kept })));
 });
 
 async function keepAll(needed) {
   const page = await fetch(here);
-  if (!page.ok) return;
+  if (!page.ok) return false;
   const cache = await caches.open(name);
   await cache.put(here, page);
   await Promise.all(needed.map(async (url) => (await cache.match(url)) ?? cache.add(url)));
+  return true;
 }
 
 self.addEventListener("fetch", (event) => {
