@@ -7,7 +7,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from .packages import OpsError, install
+from .packages import OpsError, install, missing_for_pdf
 from .postgres import Cluster, server_programs
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -31,6 +31,7 @@ def check(for_pytest: list[str]) -> int:
         missing.append("chromium")
     if not any(Path("/usr/lib").glob("*/libatomic.so.1")):
         missing.append("libatomic1")  # what drives the browser is linked with it
+    missing += missing_for_pdf()
     if missing:
         install(*missing)
     with _cluster() as folder:

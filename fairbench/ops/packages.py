@@ -3,10 +3,24 @@
 import os
 import shutil
 import subprocess
+from ctypes.util import find_library
 
 
 class OpsError(Exception):
     """Something outside the program is not as it must be; the message says what to do."""
+
+
+_FOR_PDF = {
+    "libpango-1.0-0": "pango-1.0",
+    "libpangoft2-1.0-0": "pangoft2-1.0",
+    "libharfbuzz-subset0": "harfbuzz-subset",
+}
+"""Debian's packages that pages to print are set with, and the libraries that they bring."""
+
+
+def missing_for_pdf() -> list[str]:
+    """Which of Debian's packages for pages to print are not there."""
+    return [package for package, library in _FOR_PDF.items() if find_library(library) is None]
 
 
 def install(*packages: str) -> None:

@@ -32,6 +32,7 @@ def main() -> int:
         _planning(page)
         _rooms(page)
         _going_on(page)
+        _between(page)
         _teaching(page)
         browser.close()
     return 0
@@ -80,7 +81,6 @@ def _planning(page: Page) -> None:
     page.locator(".people-row", has_text="Aurelio Finch").locator(".cell.swapped").first.click()
     page.wait_for_selector("#verdict")
     page.wait_for_timeout(800)
-    _take(page, "reason")
     page.goto("/plans/")
     page.get_by_role("link", name="Open chest, strong legs").click()
     page.locator(".plank:has(.plank-name:text('Knee'))").first.locator(".plank-wood").click()
@@ -118,9 +118,6 @@ def _going_on(page: Page) -> None:
     page.get_by_role("link", name="Measures").click()
     page.wait_for_selector(".measure-chart")
     _take(page, "measures")
-    page.get_by_role("link", name="30 second chair rise").click()
-    page.wait_for_selector("#tool:not([hidden])")
-    _take(page, "test")
     page.goto("/people/")
     page.get_by_role("link", name="Halvard Moe").click()
     page.get_by_role("link", name="Progress", exact=True).click()
@@ -178,9 +175,25 @@ def _teaching(page: Page) -> None:
     page.wait_for_timeout(600)
     page.clock.run_for(1000)
     _take(page, "record")
-    page.get_by_role("button", name="Save the record").click()
-    page.wait_for_selector(".actual")
-    _take(page, "meeting")
+
+
+def _between(page: Page) -> None:
+    page.goto("/terms/")
+    page.get_by_role("link", name="Autumn, out of the chair").click()
+    page.wait_for_selector(".term-cell")
+    _take(page, "term")
+    page.goto("/people/")
+    page.get_by_role("link", name="Nerys Quill").first.click()
+    page.get_by_role("link", name="At home").click()
+    page.wait_for_selector(".home-line img")
+    page.wait_for_timeout(1500)
+    _take(page, "home-sheet")
+    page.goto(page.get_by_role("link", name="Open the page").get_attribute("href") or "")
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.wait_for_selector(".film:not([hidden])")
+    page.locator(".one").first.scroll_into_view_if_needed()
+    _take(page, "phone")
+    page.set_viewport_size({"width": 1280, "height": 800})
 
 
 if __name__ == "__main__":

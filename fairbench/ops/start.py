@@ -16,7 +16,7 @@ from pathlib import Path
 
 from fairbench.web.demo import account as demo
 
-from .packages import OpsError, install
+from .packages import OpsError, install, missing_for_pdf
 from .postgres import Cluster, command_of, free_port, home_for, is_free, server_programs
 from .scale import SimulatedScale
 from .sensors import SimulatedDynamometer, SimulatedRangeSensor
@@ -62,6 +62,9 @@ class Wanted:
 def start(wanted: Wanted) -> int:
     """Bring everything up and serve until stopped."""
     LOCAL.mkdir(exist_ok=True)
+    missing = missing_for_pdf()
+    if missing:
+        install(*missing)
     lock = _only_one()
     if lock is None:
         address = LOCAL / "address"

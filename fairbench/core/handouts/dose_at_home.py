@@ -58,13 +58,15 @@ def _path(work: Work) -> str | None:
 
 
 def _with_at_most(work: Work, path: str, value: float, usual: float) -> Work:
-    """The work with a figure; where it is under the least that there is, with the least."""
-    while value < usual:
+    """The work with a figure. Where it is under the least that there is, with the least; where it is over the most, as
+    is usual."""
+    tried = value
+    while tried <= max(value, usual):
         try:
-            return with_figure(work, path, value)
+            return with_figure(work, path, tried)
         except DoseError:
-            value += 1
-    return with_figure(work, path, value) if value == usual else work
+            tried += 1
+    return work
 
 
 def _load(usual: Dose, last: Amount) -> Band | Kilograms | None:

@@ -13,7 +13,7 @@ from pathlib import Path
 
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.plan_doc import write_plan
-from fairbench.ops.packages import OpsError, install
+from fairbench.ops.packages import OpsError, install, missing_for_pdf
 from fairbench.ops.postgres import Cluster, server_programs
 
 from .core import (
@@ -30,6 +30,7 @@ from .core import (
     search_rows,
 )
 from .progress import progress_rows
+from .sheets import sheet_rows
 from .table import Row, table
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -38,8 +39,9 @@ FIRST_DATABASE_PORT = 54800
 
 def main() -> int:
     """Measure everything and print the table; 1 when something is over its limit."""
-    if server_programs() is None:
-        install("postgresql")
+    missing = [*([] if server_programs() else ["postgresql"]), *missing_for_pdf()]
+    if missing:
+        install(*missing)
     with tempfile.TemporaryDirectory(prefix="fairbench-bench-", ignore_cleanup_errors=True) as folder:
         Path(folder).chmod(0o755)
         cluster = Cluster(Path(folder) / "cluster", FIRST_DATABASE_PORT)
@@ -60,6 +62,7 @@ def main() -> int:
                 *room_rows(),
                 *advice_rows(),
                 *progress_rows(),
+                *sheet_rows(),
                 *_server_rows(Path(folder), environment),
             ]
         except OpsError as error:
@@ -78,10 +81,14 @@ LIMITS = {
     "arrivals": (f"Who is here, {PEOPLE} people", 6.0),
     "record": (f"Record of a class, {PEOPLE} people, {CLASS_ITEMS} items", 7.0),
     "class": (f"A class, {PEOPLE} people, {CLASS_ITEMS} items", 8.0),
+    "board": (f"Board of a term of 14 weeks, {PEOPLE} people", 4.0),
+    "feed": ("Calendar feed", 3.0),
     "demo today": ("Today, on the demo", 3.0),
     "demo person": ("A person's page, on the demo", 3.0),
     "demo progress": ("Somebody's progress, on the demo", 3.0),
     "demo measures": ("Somebody's measures, on the demo", 3.0),
+    "demo day": ("The working day, on the demo", 4.0),
+    "demo at home": ("Somebody's exercises at home, on the demo", 6.0),
     "demo next": ("Next class of a group, on the demo", 4.0),
     "demo floor": ("The floor of a plan, on the demo", 3.0),
     "large today": ("Today, 240 plans and 600 classes", 7.0),

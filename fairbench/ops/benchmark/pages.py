@@ -75,6 +75,7 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
     plan = practices.one_plan(small, value, people)
     class_value = plan_of(load_shelf(), CLASS_ITEMS)
     here, recorded = practices.classes(small, plan, class_value)
+    term, feed = practices.term(small, plan)
     group, arriving = practices.large(big, value)
     demo.load()
     orla = User.objects.get(email=account.EMAIL)
@@ -116,10 +117,14 @@ def _pages(value: "Plan", people: int) -> dict[str, Callable[[], object]]:
         "arrivals": get(small, f"/classes/{here.id}/arrivals/"),
         "record": get(small, f"/classes/{recorded.id}/record/"),
         "class": get(small, f"/classes/{recorded.id}/"),
+        "board": get(small, f"/terms/{term.id}/"),
+        "feed": get(small, f"/feed/{feed.key}.ics"),
         "demo today": get(orla, "/"),
         "demo person": get(orla, f"/people/{somebody}/"),
         "demo progress": get(orla, f"/progress/person/{somebody}/"),
         "demo measures": get(orla, f"/measures/person/{somebody}/"),
+        "demo day": get(orla, "/today/"),
+        "demo at home": get(orla, f"/home/person/{somebody}/"),
         "demo next": get(orla, f"/progress/group/{chairs}/"),
         "demo floor": get(orla, f"/plans/{floored}/floor/"),
         "large today": get(big, "/"),

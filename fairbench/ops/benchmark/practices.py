@@ -24,7 +24,11 @@ from fairbench.web.people.health_inputs import DeclareInput
 from fairbench.web.people.health_summary import keep_health_summary
 from fairbench.web.people.models import Group, Listing, Participant, Screening
 from fairbench.web.plans import actions
+from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan, PlanRevision
+from fairbench.web.terms import actions as term_actions
+from fairbench.web.terms.inputs import TermInput
+from fairbench.web.terms.models import CalendarFeed, Term
 
 from .profiles import PROFILES
 
@@ -51,6 +55,25 @@ def one_plan(user: User, value: CorePlan, people: int) -> Plan:
             _screened(person, user)
             Listing.objects.create(practice=user.practice, group=group, participant=person)
         return actions.create(Actor(user), value, group, "Measured")
+
+
+TERM_WEEKS, TERM_EXERCISES = 14, 24
+
+
+def term(user: User, plan: Plan) -> tuple[Term, CalendarFeed]:
+    """The longest term of the plan's group, with two dozen exercises spread over it, and the feed of its teacher."""
+    assert plan.group is not None
+    with scope(practice=user.practice):
+        given = TermInput(
+            name="The longest",
+            group=plan.group.id,
+            starts_on=timezone.localdate(),
+            weeks=TERM_WEEKS,
+            at=datetime.time(10),
+            exercises=tuple(sorted(shelf().exercises)[:TERM_EXERCISES]),
+        )
+        made, _ = term_actions.build(Actor(user), given)
+        return made, term_actions.renew_feed(Actor(user))
 
 
 def classes(user: User, plan: Plan, value: CorePlan) -> tuple[Meeting, Meeting]:

@@ -7,7 +7,7 @@ import tempfile
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
-from fairbench.ops.packages import install
+from fairbench.ops.packages import install, missing_for_pdf
 from fairbench.ops.postgres import server_programs
 
 from .keeping import backup_and_restore, inside
@@ -37,8 +37,9 @@ def main() -> int:
     parser.add_argument("--seed", type=int, default=1, help="the same seed does the same things")
     parser.add_argument("--short", action="store_true", help="a few of each")
     asked = parser.parse_args()
-    if server_programs() is None:
-        install("postgresql")
+    missing = [*([] if server_programs() else ["postgresql"]), *missing_for_pdf()]
+    if missing:
+        install(*missing)
     for name in ("DATABASE_URL", "SECRET_KEY"):
         os.environ.pop(name, None)
     tallies = drill(asked.seed, SHORT if asked.short else WHOLE)

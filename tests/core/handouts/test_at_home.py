@@ -19,6 +19,7 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.handouts_doc import load_home_rules, sheet_document, sheet_of
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.handouts.allowed import why_not
+from fairbench.core.handouts.amount_words import amount_at_home
 from fairbench.core.handouts.choose import Wanted, at_own_rung, leaflet, propose
 from fairbench.core.handouts.count import GET_READY, counted
 from fairbench.core.handouts.dose_at_home import dose_at_home
@@ -139,6 +140,15 @@ def test_at_home_is_never_more_than_in_class(pair: tuple[Exercise, Version], rep
     assert then.sets <= min(2, sets)
     assert then.value <= max(last.value, 5)  # a dose has its least
     assert then.kg is None or (last.kg is not None and then.kg <= last.kg)
+
+
+@pytest.mark.parametrize("reps", [5, 8, 12, 17])
+def test_at_home_it_is_as_much_as_the_last_time(reps: int) -> None:
+    version = SHELF.exercise("band-row").version("band-round-feet")
+    last = replace(amount_of(version.id, version.dose).with_value(reps), sets=2)
+    made = dose_at_home(version, last)
+    assert (amount_of(version.id, made).value, made.sets) == (reps, 2)
+    assert amount_at_home(made, "arm").startswith(f"{reps} times, rest, and all of it again")
 
 
 def test_one_who_is_talked_to_first_gets_no_sheet() -> None:
