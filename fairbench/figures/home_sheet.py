@@ -24,6 +24,7 @@ _HERE = Path(__file__).parent
 _FONT = _HERE.parent / "web/static/fonts"
 _SAID_ANYWAY = frozenset({"chair", "wall", "rail", "table", "door-frame"})
 """What the words of an exercise name themselves; it stands in the list of what is needed."""
+_KEPT = 512
 _WIDE = 1.12
 """A figure that is so much wider than high stands above the other, not beside it."""
 _ARROW = (
@@ -46,16 +47,20 @@ class Printed:
     code: str = ""
 
 
-def sheets_html(printed: Iterable[Printed], rules: HomeRules, shelf: Shelf, paper: str = "A4") -> str:
-    """Sheets one after the other, each on pages of its own, as a whole HTML page. Raises :class:`PlanError` for a
-    paper that there is not."""
+FONTS = tuple(sorted(_FONT.glob("*.woff2")))
+"""The files of the typeface."""
+
+
+def sheets_html(
+    printed: Iterable[Printed], rules: HomeRules, shelf: Shelf, paper: str = "A4", fonts: Sequence[Path] = FONTS
+) -> str:
+    """Sheets one after the other, each on pages of its own, as a whole HTML page, set in ``fonts``. Raises
+    :class:`PlanError` for a paper that there is not."""
     if paper not in PAPERS:
         raise PlanError(f"the paper is {' or '.join(PAPERS)}, not {paper}", "paper")
     body = "".join(_sheet(one, rules, shelf) for one in printed)
-    fonts = "".join(
-        f'@font-face{{font-family:"Fair Bench";src:url("{file.as_uri()}");}}' for file in sorted(_FONT.glob("*.woff2"))
-    )
-    style = f"{fonts}@page{{size:{paper};}}{_css()}"
+    faces = "".join(f'@font-face{{font-family:"Fair Bench";src:url("{file.as_uri()}");}}' for file in fonts)
+    style = f"{faces}@page{{size:{paper};}}{_css()}"
     return (
         '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Exercises at home</title>'
         f"<style>{style}</style></head><body>{body}</body></html>"
@@ -124,6 +129,7 @@ def _pictures(line: SheetLine, shelf: Shelf) -> str:
     return f'<div class="pictures two">{_ARROW.join(figures)}</div>'
 
 
+@lru_cache(maxsize=_KEPT)
 def figures_of(version: Version, name: str, side: Side, ink: str = "print") -> tuple[str, ...]:
     """The figure at the start and at the end, or only one where it holds still."""
     colours = palette(ink)

@@ -59,7 +59,7 @@ class MomentDoc(Doc):
     id: str = Field(pattern=r"^[a-z]{3,12}$")
     say: str
     tell: str
-    where: list[Literal["hold", "chair", "chair_hold", "table", "stairs", "floor", "wall", "door"]]
+    where: list[Literal["worktop", "hold", "chair", "chair_hold", "table", "stairs", "floor", "wall", "door"]]
 
 
 class HomeRulesDoc(Doc):

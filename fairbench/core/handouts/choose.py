@@ -91,7 +91,7 @@ def propose(
         if len(chosen) >= FEWEST and minutes_of(lines) > wanted.minutes:
             continue
         chosen.append(best)
-    sheet = in_day_order(_with_moments([one.line for one in chosen], rules, shelf), rules)
+    sheet = in_day_order(_with_moments([one.line for one in chosen], home, rules, shelf), rules)
     rest = sorted(candidates, key=lambda one: (-one.worth(chosen), one.exercise.name))
     return HomeProposal(sheet, tuple(one.line for one in rest), tuple(left_out))
 
@@ -205,7 +205,7 @@ def at_own_rung(
                 exercise,
                 version,
                 dose_at_home(version, last, planned),
-                moment_for(version, rules),
+                moment_for(version, rules, home.hold),
                 person,
                 home,
                 rules,
@@ -262,15 +262,15 @@ def leaflet(
             )
         except NotForHomeError as error:
             left_out.append(LeftOut(exercise, f"It {error.message}."))
-    return HomeProposal(tuple(_with_moments(lines, rules, shelf)), (), tuple(left_out))
+    return HomeProposal(tuple(_with_moments(lines, home, rules, shelf)), (), tuple(left_out))
 
 
-def _with_moments(lines: Sequence[SheetLine], rules: HomeRules, shelf: Shelf) -> list[SheetLine]:
+def _with_moments(lines: Sequence[SheetLine], home: Home, rules: HomeRules, shelf: Shelf) -> list[SheetLine]:
     """Each at a moment of its own, as far as there are enough."""
     taken: list[str] = []
     given = []
     for line in lines:
-        moment = moment_for(shelf.exercise(line.exercise).version(line.version), rules, taken)
+        moment = moment_for(shelf.exercise(line.exercise).version(line.version), rules, home.hold, taken)
         taken.append(moment.id)
         given.append(line.at(moment))
     return given

@@ -122,7 +122,8 @@ class AtHomePage:
         )
 
     def _moments(self, line: SheetLine) -> tuple[Moment, ...]:
-        return moments_for(shelf().exercise(line.exercise).version(line.version), self.rules)
+        version = shelf().exercise(line.exercise).version(line.version)
+        return moments_for(version, self.rules, self.home.hold)
 
     @cached_property
     def hard(self) -> tuple[Hard, ...]:

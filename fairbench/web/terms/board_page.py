@@ -1,22 +1,28 @@
 """What the board of a term shows, worked out from its rows."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
+
+from django.template.loader import render_to_string
+from django.utils.html import format_html_join
+from django.utils.safestring import SafeString
 
 from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.terms.balance import Balance, balance
 from fairbench.core.terms.board import CellKind, Row, board
 from fairbench.core.terms.clashes import Booked, Clash, clashes
 from fairbench.core.terms.curve import effort
-from fairbench.core.terms.term import Slot
+from fairbench.core.terms.term import Slot, SlotState
 from fairbench.core.terms.term import Term as CoreTerm
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
 
-from .models import ClosedDay, Term, TermRevision
-from .term_rows import value_of, values_of
+from .models import ClosedDay, Term
+from .term_rows import heads_of, values_with
 
+_KEPT = 24
 _CURVE = 44
 """Pixels of a whole effort."""
 
@@ -56,36 +62,70 @@ class Counted:
     total: int
 
 
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """What follows from a term alone: its balance, its rows and what could be added, as they are shown."""
+
+    balance: Balance
+    rows: SafeString
+    choices: SafeString
+
+
+@lru_cache(maxsize=_KEPT)
+def worked_out(value: CoreTerm, before: tuple[tuple[str, int], ...], stock: Shelf) -> Worked:
+    """Made once for a term as it stands, for what was taught ``before`` it, and a shelf."""
+    found = balance(value, stock)
+    rows = board(value, dict(before), stock, found.left_out)
+    blocks = [
+        BlockRows(block, chosen) for block in BlockKind if (chosen := tuple(row for row in rows if row.block is block))
+    ]
+    shown = {"blocks": blocks, "regions": _counted(value, found), "columns": len(value.slots)}
+    named = set(value.exercises())
+    offered = (one for one in stock if one.id not in named and one.id not in stock.archived)
+    options = sorted((one.name, one.id) for one in offered)
+    return Worked(
+        found,
+        SafeString(render_to_string("terms/_term_rows.html", shown)),
+        format_html_join("", '<option value="{1}">{0}</option>', options),
+    )
+
+
+def _counted(value: CoreTerm, found: Balance) -> list[Counted]:
+    """How often each region and each quality comes."""
+    held = [slot.id for slot in value.held]
+    times_of = {kind.words: times for kind, times in found.regions.items()}
+    times_of |= {kind.words: times for kind, times in found.qualities.items()}
+    counted = []
+    for name, times in times_of.items():
+        by_slot = dict(zip(held, times, strict=True))
+        counted.append(Counted(name, tuple((slot, by_slot.get(slot.id)) for slot in value.slots), sum(times)))
+    return counted
+
+
 class BoardPage:
     """A term as its board shows it."""
 
     def __init__(self, term: Term) -> None:
         self.term = term
-        self.value: CoreTerm = value_of(term)
-        self.stock = shelf()
-        self.balance: Balance = balance(self.value, self.stock)
-        revision = TermRevision.objects.filter(term=term, number=term.head).values("parent", "summary").get()
-        self.can_undo = revision["parent"] is not None
-        self.last = revision["summary"]
+        others = Term.objects.filter(archived=False, ends_on__gte=term.starts_on).exclude(id=term.id)
+        terms = [term, *others.select_related("group", "group__room", "room")]
+        heads = heads_of(terms)
+        values = values_with(terms, heads)
+        self.value: CoreTerm = values[0][1]
+        self._booked = [booked_of(one, value) for one, value in values]
+        worked = worked_out(self.value, self._before(), shelf())
+        self.balance, self.rows, self.choices = worked.balance, worked.rows, worked.choices
+        self.can_undo = heads[term.id].parent is not None
+        self.last = heads[term.id].summary
 
-    @cached_property
-    def blocks(self) -> list[BlockRows]:
-        """The rows, by their part of a class."""
-        rows = board(self.value, self._before(), self.stock, self.balance.left_out)
-        return [
-            BlockRows(block, found)
-            for block in BlockKind
-            if (found := tuple(row for row in rows if row.block is block))
-        ]
-
-    def _before(self) -> Mapping[str, int]:
-        """In how many classes each exercise was taught before the term: what is counted now, without those of it."""
-        taught = dict(self.term.group.taught)
+    def _before(self) -> tuple[tuple[str, int], ...]:
+        """In how many classes what is named was taught before the term: what is counted now, without those of it."""
+        taught = {name: self.term.group.taught.get(name, 0) for name in self.value.exercises()}
         for slot in self.value.held:
-            if slot.state.value == "taught":
+            if slot.state is SlotState.TAUGHT:
                 for name in slot.named:
-                    taught[name] = max(0, taught.get(name, 0) - 1)
-        return taught
+                    taught[name] = max(0, taught[name] - 1)
+        return tuple(sorted(taught.items()))
 
     @cached_property
     def columns(self) -> list[Column]:
@@ -111,36 +151,13 @@ class BoardPage:
         ]
 
     def _clashes(self) -> Sequence[Clash]:
-        others = Term.objects.filter(archived=False, ends_on__gte=self.term.starts_on).exclude(id=self.term.id)
-        rows = list(others.select_related("group", "group__room", "room"))
-        booked = [booked_of(term, value) for term, value in values_of(rows)]
         closed = set(ClosedDay.objects.filter(day__gte=self.term.starts_on).values_list("day", flat=True))
-        return clashes(booked_of(self.term, self.value), booked, closed)
-
-    @cached_property
-    def regions(self) -> list[Counted]:
-        """How often each region and each quality comes."""
-        held = [slot.id for slot in self.value.held]
-        found = []
-        counted = {kind.words: times for kind, times in self.balance.regions.items()}
-        counted |= {kind.words: times for kind, times in self.balance.qualities.items()}
-        for name, times in counted.items():
-            by_slot = dict(zip(held, times, strict=True))
-            cells = tuple((slot, by_slot.get(slot.id)) for slot in self.value.slots)
-            found.append(Counted(name, cells, sum(times)))
-        return found
+        return clashes(self._booked[0], self._booked[1:], closed)
 
     @property
     def without_plan(self) -> int:
         """How many classes to come have no plan yet."""
         return sum(not slot.plan for slot in self.value.ahead)
-
-    @property
-    def choices(self) -> list[tuple[str, str]]:
-        """Exercises that could be added, by name."""
-        named = set(self.value.exercises())
-        offered = (one for one in self.stock if one.id not in named and one.id not in self.stock.archived)
-        return sorted(((one.id, one.name) for one in offered), key=lambda one: one[1])
 
     @property
     def legend(self) -> list[CellKind]:

@@ -1,7 +1,7 @@
 """Terms read from rows: the value as it stands now, with what was taught."""
 
 import datetime
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -26,12 +26,21 @@ def value_of(term: Term) -> CoreTerm:
     return with_taught(term_value(document_of(term)), _taught_days([term]).get(term.group_id, ()))
 
 
+def heads_of(terms: Sequence[Term]) -> dict[Any, TermRevision]:
+    """The current revision of each of some terms, by the term's id."""
+    rows = TermRevision.objects.filter(term__in=terms, number=F("term__head"))
+    return {row.term_id: row for row in rows.only("term_id", "document", "parent", "summary")}
+
+
 def values_of(terms: Sequence[Term]) -> list[tuple[Term, CoreTerm]]:
     """Several terms as they stand, in two queries however many they are."""
-    rows = TermRevision.objects.filter(term__in=terms, number=F("term__head"))
-    documents = dict(rows.values_list("term_id", "document"))
+    return values_with(terms, heads_of(terms))
+
+
+def values_with(terms: Sequence[Term], heads: Mapping[Any, TermRevision]) -> list[tuple[Term, CoreTerm]]:
+    """The same from revisions that were read."""
     days = _taught_days(terms)
-    return [(term, with_taught(term_value(documents[term.id]), days.get(term.group_id, ()))) for term in terms]
+    return [(term, with_taught(term_value(heads[term.id].document), days.get(term.group_id, ()))) for term in terms]
 
 
 def with_taught(value: CoreTerm, days: Iterable[datetime.date]) -> CoreTerm:

@@ -9,6 +9,7 @@ urlpatterns = [
     path("terms/new/", build.new, name="new_term"),
     path("terms/<uuid:term_id>/", board.board, name="board"),
     path("terms/<uuid:term_id>/term.json", board.as_json, name="term_json"),
+    path("terms/<uuid:term_id>/slots/<str:slot_id>/", board.slot, name="slot"),
     path("terms/<uuid:term_id>/change/", board.change, name="change_term"),
     path("terms/<uuid:term_id>/miss/", board.miss, name="miss_class"),
     path("terms/<uuid:term_id>/undo/", board.undo, name="undo_term"),

@@ -47,6 +47,7 @@ def phone(request: HttpRequest, key: str) -> HttpResponse:
             "key": key,
             "sheet": sheet,
             "lines": lines_of(sheet),
+            "often": "Every day" if sheet.days == 7 else f"{sheet.days} days a week",
             "rules": page.rules,
         }
         return _marked(render(request, "handouts/phone.html", context))

@@ -3,7 +3,7 @@
 from uuid import UUID
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
@@ -24,6 +24,15 @@ _WITH = ("group", "group__room", "room", "teacher")
 def board(request: HttpRequest, term_id: UUID) -> HttpResponse:
     """The board."""
     return render(request, "terms/board.html", {"page": BoardPage(find(Term, term_id, *_WITH))})
+
+
+def slot(request: HttpRequest, term_id: UUID, slot_id: str) -> HttpResponse:
+    """One class of a term, opened."""
+    page = BoardPage(find(Term, term_id, *_WITH))
+    column = next((one for one in page.columns if one.slot.id == slot_id), None)
+    if column is None:
+        raise Http404
+    return render(request, "terms/_slot.html", {"page": page, "column": column})
 
 
 def _answer(request: Request, term_id: UUID, wrong: str = "") -> HttpResponse:

@@ -8,6 +8,7 @@ from django.shortcuts import redirect, render
 from django.utils import timezone
 
 from fairbench.core.errors import InputError
+from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.terms.term import FEWEST_WEEKS, MOST_WEEKS
 from fairbench.web.accounts.actor import Permission, actor_of
@@ -64,12 +65,10 @@ def _form(request: HttpRequest, wrong: str) -> dict[str, Any]:
     group = next((one for one in groups if is_id(asked.get("group", "")) and str(one.id) == asked["group"]), None)
     taught = (group or groups[0]).taught if groups else {}
     stock = shelf()
-    by_block: dict[str, list[tuple[str, str, bool]]] = {}
+    by_block: dict[str, list[tuple[str, str, bool]]] = {block.words: [] for block in BlockKind}
     for exercise in sorted(stock, key=lambda one: one.name):
         if exercise.id not in stock.archived:
-            by_block.setdefault(exercise.block.words, []).append(
-                (exercise.id, exercise.name, bool(taught.get(exercise.id)))
-            )
+            by_block[exercise.block.words].append((exercise.id, exercise.name, bool(taught.get(exercise.id))))
     return {
         "groups": groups,
         "group": group,

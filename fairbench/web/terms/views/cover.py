@@ -9,6 +9,7 @@ from fairbench.core.dose.words import summary
 from fairbench.core.errors import InputError
 from fairbench.core.fit.fit import fit
 from fairbench.core.fit.otherwise import Otherwise, otherwise
+from fairbench.core.fit.verdict import Fit, Verdict, VerdictKind
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.handouts_doc import load_home_rules
 from fairbench.core.plan.compile import compile_timeline
@@ -40,7 +41,7 @@ def cover(request: HttpRequest, term_id: UUID, slot_id: str) -> HttpResponse:
         timeline = compile_timeline(core_plan(document), group, stock)
         found = fit(timeline, group.people, stock, load_conditions())
         items = [
-            (time, summary(time.dose, time.exercise.limb), otherwise(found.of_item(time.item.id), stock))
+            (time, summary(time.dose, time.exercise.limb), otherwise(_joining(found, time), stock))
             for time in timeline.items
         ]
     people = Participant.objects.filter(groups=term.group, erased_at=None).order_by("call_name")
@@ -56,3 +57,8 @@ def cover(request: HttpRequest, term_id: UUID, slot_id: str) -> HttpResponse:
         "stop": load_home_rules().stop,
     }
     return render(request, "terms/cover.html", context)
+
+
+def _joining(found: Fit, time: ItemTime) -> list[Verdict]:
+    """Those who join in: whom to talk to first is said once, above."""
+    return [verdict for verdict in found.of_item(time.item.id) if verdict.kind is not VerdictKind.TALK_FIRST]
