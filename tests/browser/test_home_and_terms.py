@@ -190,6 +190,11 @@ def test_the_next_class_is_taught_from_today_and_home_is_asked_at_the_door(page:
     cell.get_by_role("button", name="Forgot").click()
     settled(page)
     expect(cell.get_by_role("button", name="Forgot")).to_have_attribute("aria-pressed", "true")
+    cell.locator(".arrive").click()
+    expect(cell.locator(".arrive")).to_have_attribute("aria-pressed", "true")
+    page.locator("#begin").click()
+    expect(page.locator("#name")).to_be_visible()
+    expect(page.locator("#do-pause")).to_be_visible()
 
 
 def test_the_new_pages_have_no_faults_of_access(page: Page) -> None:

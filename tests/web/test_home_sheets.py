@@ -14,6 +14,7 @@ from pypdf import PdfReader
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.handouts_doc import load_home_rules
+from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Practice, User
 from fairbench.web.classes.models import Meeting
@@ -150,7 +151,7 @@ def test_home_facts_change_what_is_proposed(signed_in) -> None:
 def test_a_new_caution_holds_the_sheet_back_on_paper_and_on_the_phone(signed_in) -> None:
     person = someone()
     phone = person.phone_sheets.get()
-    address = reverse("handouts:phone", args=[phone.key])
+    address = reverse("handouts:phone", args=[phone.token])
     assert "Count with me" in Client().get(address).content.decode()
     actor = Actor(User.objects.get(email="orla@kittiwake.example"))
     declare(actor, person.id, DeclareInput(condition="frozen-shoulder", side="left"))
@@ -167,7 +168,7 @@ def test_a_new_caution_holds_the_sheet_back_on_paper_and_on_the_phone(signed_in)
 def test_the_phone_page_holds_nothing_of_the_person(signed_in) -> None:
     person = someone()
     phone = person.phone_sheets.get()
-    answer = Client().get(reverse("handouts:phone", args=[phone.key]))
+    answer = Client().get(reverse("handouts:phone", args=[phone.token]))
     text = answer.content.decode()
     sheet = person.home_sheets.first().document
     for line in sheet["lines"]:
@@ -188,7 +189,7 @@ def test_the_phone_page_holds_nothing_of_the_person(signed_in) -> None:
 
 def test_ticks_come_back_once_and_as_a_count_only(signed_in) -> None:
     phone = someone().phone_sheets.get()
-    address = reverse("handouts:phone_done", args=[phone.key])
+    address = reverse("handouts:phone_done", args=[phone.token])
     key = str(uuid.uuid4())
     for _ in range(3):
         answer = Client().post(address, json.dumps({"key": key}), content_type="application/json")
@@ -207,16 +208,17 @@ def test_an_address_that_was_withdrawn_is_gone(signed_in) -> None:
     person = someone()
     phone = person.phone_sheets.get()
     signed_in.post(at("sheet_address", person), {"withdraw": "yes"})
-    gone = Client().get(reverse("handouts:phone", args=[phone.key]))
+    gone = Client().get(reverse("handouts:phone", args=[phone.token]))
     assert gone.status_code == 410
     assert "withdrawn" in gone.content.decode()
     tick = Client().post(
-        reverse("handouts:phone_done", args=[phone.key]),
+        reverse("handouts:phone_done", args=[phone.token]),
         json.dumps({"key": str(uuid.uuid4())}),
         content_type="application/json",
     )
     assert tick.status_code == 410
-    assert Client().get(reverse("handouts:phone", args=["no-such-key"])).status_code == 410
+    for wrong in ("no-such-key", phone.key, f"{phone.key}.x"):
+        assert Client().get(reverse("handouts:phone", args=[wrong])).status_code == 410
     signed_in.post(at("sheet_address", person))
     assert PhoneSheet.objects.get(participant=person, withdrawn_at=None).key != phone.key
 
@@ -343,3 +345,26 @@ def test_the_page_asks_little_of_the_database(signed_in, django_assert_max_num_q
     page(signed_in, someone())
     with django_assert_max_num_queries(24):
         page(signed_in, someone())
+
+
+@pytest.mark.parametrize("ready", ["home-standing-and-seated", "home-with-support"])
+def test_a_leaflet_prints_the_whole_class(signed_in, ready: str) -> None:
+    """Each of its exercises is on paper with its dose, or it is said why not."""
+    person = someone("Ifeoma Adair")
+    facts = {"hold": "the worktop", "up_alone": "yes", "wish": "paper", "size": "16", "minutes": "15"}
+    signed_in.post(at("save_at_home", person), facts)
+    answer = signed_in.post(at("save_leaflet", person), {"plan": ready}, follow=True)
+    said = " ".join(answer.content.decode().split())
+    assert "is the sheet now" in said
+    document = person.home_sheets.first().document
+    items = list(load_ready_classes()[ready].plan.items())
+    assert len(document["lines"]) + said.count("It ") >= len(items)
+    assert len(document["lines"]) >= 0.8 * len(items)
+    text = text_of(signed_in.get(at("sheet_pdf", person)).content)
+    for line in document["lines"]:
+        assert line["amount"] in text
+    assert "pages of A4 in 16 points" in signed_in.get(at("sheet_pages", person)).content.decode()
+    assert "as a leaflet" in page(signed_in, person)
+    wrong = signed_in.post(at("save_leaflet", person), {"plan": "nonsense"})
+    assert wrong.status_code == 422
+    assert "choose a plan of their group" in wrong.content.decode()

@@ -341,6 +341,7 @@ CLOSED_TO_ASSISTANTS = {
     "at_home",
     "sheet_pdf",
     "sheet_json",
+    "sheet_pages",
     "group_sheets",
     "group_pdf",
     "to_send",

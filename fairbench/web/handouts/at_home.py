@@ -9,12 +9,22 @@ from django.utils import timezone
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.handouts_doc import load_home_rules, sheet_of
-from fairbench.core.handouts.choose import USUAL_LINES, HomeProposal, Wanted, at_own_rung, in_day_order, propose
+from fairbench.core.handouts.choose import (
+    USUAL_LINES,
+    HomeProposal,
+    LeftOut,
+    Wanted,
+    at_own_rung,
+    in_day_order,
+    leaflet,
+    propose,
+)
 from fairbench.core.handouts.home import Home, HomeRules, Moment
 from fairbench.core.handouts.moments import moments_for
 from fairbench.core.handouts.plain_words import Hard, hard_to_read
-from fairbench.core.handouts.sheet import FEWEST, MOST_LINES, Sheet, SheetError, SheetLine
+from fairbench.core.handouts.sheet import FEWEST, MOST_LINES, NotForHomeError, Sheet, SheetError, SheetLine, line_of
 from fairbench.core.people.person import Person
+from fairbench.core.plan.plan import Plan
 from fairbench.core.progress.amount import Amount
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.home_inputs import SheetInput
@@ -91,10 +101,46 @@ class AtHomePage:
     @cached_property
     def no_longer(self) -> tuple[str, ...]:
         """Exercises of their sheet that today's cautions or home do not allow any more."""
-        if self.sheet is None or self.person.talk_first:
+        if self.sheet is None:
             return ()
-        allowed = {(line.exercise, line.version) for line in (*self.proposal.lines, *self.proposal.others)}
-        return tuple(line.name for line in self.sheet.lines if (line.exercise, line.version) not in allowed)
+        return tuple(line.name for line in self.sheet.lines if not self._still(line))
+
+    def _still(self, line: SheetLine) -> bool:
+        stock = shelf()
+        exercise = stock.exercises.get(line.exercise)
+        version = next((one for one in exercise.versions if one.id == line.version), None) if exercise else None
+        if exercise is None or version is None:
+            return False
+        try:
+            line_of(
+                exercise,
+                version,
+                line.dose,
+                line.moment,
+                self.person,
+                self.home,
+                self.rules,
+                stock,
+                load_conditions(),
+            )
+        except NotForHomeError:
+            return False
+        return True
+
+    @property
+    def is_leaflet(self) -> bool:
+        """Whether the sheet has what was never done in class: a whole plan, printed as it is."""
+        offered = {line.exercise for line in (*self.proposal.lines, *self.proposal.others)}
+        return self.sheet is not None and any(line.exercise not in offered for line in self.sheet.lines)
+
+    def leaflet(self, plan: Plan, call: str, days: int) -> tuple[Sheet, tuple[LeftOut, ...]]:
+        """A whole plan as a sheet, with what cannot be done at home left out. Raises :class:`SheetError` where nothing
+        is left."""
+        last = {bout.exercise: bout.amount for bout in sorted(self.bouts, key=lambda one: one.day)}
+        made = leaflet(plan, self.person, self.home, self.rules, shelf(), load_conditions(), last)
+        if not made.lines:
+            raise SheetError("nothing of it can be done at home as far as it is known", "plan")
+        return Sheet(made.lines, days, self.facts.size, call), made.left_out
 
     @cached_property
     def choices(self) -> tuple[Choice, ...]:

@@ -17,7 +17,7 @@ from .letter_texts import RUNS_OUT_WITHIN, of_screenings, of_sheets
 def write_what_is_due(actor: Actor, root: str) -> int:
     """Put down what is due; how many letters are new. ``root`` is where the private addresses begin."""
     addresses = {
-        phone.participant_id: root.rstrip("/") + reverse("handouts:phone", args=[phone.key])
+        phone.participant_id: root.rstrip("/") + reverse("handouts:phone", args=[phone.token])
         for phone in PhoneSheet.objects.filter(withdrawn_at=None)
     }
     sheets = [(sheet, addresses.get(sheet.participant_id, "")) for sheet in not_handed_out()]

@@ -23,7 +23,7 @@ _made: OrderedDict[str, Pdf] = OrderedDict()
 
 def address_of(request: HttpRequest, phone: PhoneSheet) -> str:
     """The private address, as it stands on paper."""
-    return request.build_absolute_uri(reverse("handouts:phone", args=[phone.key]))
+    return request.build_absolute_uri(reverse("handouts:phone", args=[phone.token]))
 
 
 def code_of(address: str) -> str:

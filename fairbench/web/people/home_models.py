@@ -2,6 +2,7 @@
 
 import secrets
 
+from django.core.signing import BadSignature, Signer
 from django.db import models
 
 from fairbench.web.site.practice_model import PracticeModel
@@ -47,6 +48,9 @@ class HomeSheet(PracticeModel):
         constraints = (models.UniqueConstraint(fields=["participant", "edition"], name="one_home_sheet_an_edition"),)
 
 
+_SIGNER = Signer(salt="fairbench.home-sheet", sep=".")
+
+
 def _key() -> str:
     return secrets.token_urlsafe(18)
 
@@ -70,6 +74,21 @@ class PhoneSheet(PracticeModel):
                 fields=["participant"], condition=models.Q(withdrawn_at__isnull=True), name="one_address_at_a_time"
             ),
         )
+
+    @property
+    def token(self) -> str:
+        """What stands in the address: the key, signed, so that nobody tries keys."""
+        return _SIGNER.sign(self.key)
+
+    @classmethod
+    def opened_by(cls, token: str) -> "PhoneSheet | None":
+        """The sheet that an address leads to; None where it was withdrawn, or is none of ours."""
+        try:
+            key = _SIGNER.unsign(token)
+        except BadSignature:
+            return None
+        rows = cls.by_key.select_related("participant", "practice")
+        return rows.filter(key=key, withdrawn_at=None, participant__erased_at=None).first()
 
 
 class HomeTick(PracticeModel):

@@ -14,6 +14,7 @@ from fairbench.core.handouts.sheet import DAYS, SIZES, SheetError
 from fairbench.figures.home_sheet import PAPERS
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.handouts.at_home import AtHomePage, sheet_to_hand_out, whom_to_call
+from fairbench.web.handouts.leaflets import leaflets_for, plan_for_leaflet
 from fairbench.web.handouts.printing import address_of, code_of, pdf_of
 from fairbench.web.people import home_actions
 from fairbench.web.people.home_inputs import AtHomeInput, SheetInput
@@ -57,6 +58,7 @@ def _page(request: HttpRequest, found: Participant, wrong: str = "") -> HttpResp
         "phone": phone,
         "address": address,
         "code": code_of(address) if address else "",
+        "leaflets": [] if refused else leaflets_for(found),
         "ticks": HomeTick.objects.filter(phone__participant=found).count(),
     }
     return render(request, "handouts/at_home.html", context, status=422 if wrong else 200)
@@ -94,6 +96,37 @@ def save_sheet(request: HttpRequest, participant_id: UUID) -> HttpResponse:
         return _page(request, found, f"Not saved: {error}.")
     messages.success(request, f"The sheet is saved: {len(sheet.lines)} exercises, {sheet.minutes_a_day} minutes a day.")
     return redirect("handouts:at_home", found.id)
+
+
+@require_POST
+def save_leaflet(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """A whole plan as their sheet: one of their groups' plans, or a ready class."""
+    found, actor = find(Participant, participant_id), actor_of(request)
+    actor.require(Permission.HEALTH)
+    page = AtHomePage(found)
+    try:
+        plan = plan_for_leaflet(found, request.POST.get("plan", ""))
+        call = whom_to_call(actor.user.name, actor.practice.name)
+        sheet, left_out = page.leaflet(plan, call, page.sheet.days if page.sheet else 5)
+        home_actions.keep_sheet(actor, found.id, sheet_document(sheet), f"{plan.name}, as a leaflet")
+    except InputError as error:
+        return _page(request, found, f"Not saved: {error}.")
+    left = f" Left out: {'; '.join(f'{one.exercise.name}, {one.why}' for one in left_out)}" if left_out else ""
+    messages.success(request, f"{plan.name} is the sheet now: {len(sheet.lines)} exercises.{left}")
+    return redirect("handouts:at_home", found.id)
+
+
+def pages(request: HttpRequest, participant_id: UUID) -> HttpResponse:
+    """How many pages the sheet comes to; it is set while the page is read, and printed at once then."""
+    found = find(Participant, participant_id)
+    actor_of(request).require(Permission.HEALTH)
+    page = AtHomePage(found)
+    try:
+        sheet = sheet_to_hand_out(page)
+    except InputError:
+        return render(request, "handouts/_pages.html", {"pages": 0})
+    made = pdf_of(request, page, sheet, "A4")
+    return render(request, "handouts/_pages.html", {"pages": made.pages, "size": sheet.size})
 
 
 def pdf(request: HttpRequest, participant_id: UUID) -> HttpResponse:

@@ -25,16 +25,11 @@ _NOT_FOUND_BY_SEARCH = "noindex, nofollow, noarchive"
 MOST_BYTES = 400
 
 
-def _found(key: str) -> PhoneSheet | None:
-    rows = PhoneSheet.by_key.select_related("participant", "practice")
-    return rows.filter(key=key, withdrawn_at=None, participant__erased_at=None).first()
-
-
 @login_not_required
-def phone(request: HttpRequest, key: str) -> HttpResponse:
+def phone(request: HttpRequest, token: str) -> HttpResponse:
     """The sheet as it is now; a plain word where the address was withdrawn, and where the sheet is not to be done until
     they were talked to."""
-    found = _found(key)
+    found = PhoneSheet.opened_by(token)
     if found is None:
         return _marked(render(request, "handouts/phone_gone.html", status=410))
     with scope(practice=found.practice):
@@ -44,7 +39,7 @@ def phone(request: HttpRequest, key: str) -> HttpResponse:
         except SheetError:
             return _marked(render(request, "handouts/phone_gone.html", {"paused": True}))
         context: dict[str, Any] = {
-            "key": key,
+            "token": token,
             "sheet": sheet,
             "lines": lines_of(sheet),
             "often": "Every day" if sheet.days == 7 else f"{sheet.days} days a week",
@@ -56,9 +51,9 @@ def phone(request: HttpRequest, key: str) -> HttpResponse:
 @csrf_exempt
 @login_not_required
 @require_POST
-def done(request: HttpRequest, key: str) -> HttpResponse:
+def done(request: HttpRequest, token: str) -> HttpResponse:
     """A tick of the phone. There is no session that somebody else could use: the address alone says whose it is."""
-    found = _found(key)
+    found = PhoneSheet.opened_by(token)
     if found is None:
         return _marked(JsonResponse({"gone": True}, status=410))
     try:
@@ -74,7 +69,7 @@ def done(request: HttpRequest, key: str) -> HttpResponse:
 
 
 @login_not_required
-def worker(request: HttpRequest, key: str) -> HttpResponse:
+def worker(request: HttpRequest, token: str) -> HttpResponse:
     """What keeps the page for when there is no connection: under its own address, for this page alone."""
     found = finders.find("js/home/worker.js")
     with open(str(found), encoding="utf-8") as script:
