@@ -70,6 +70,7 @@ class HomeRulesDoc(Doc):
     moments: list[MomentDoc]
     unsteady: list[str]
     not_to_the_floor: list[str]
+    one_handed: list[str]
     stop: list[str] = Field(min_length=3)
     stop_do: str
     feel: str
@@ -89,6 +90,7 @@ class HomeRulesDoc(Doc):
             tuple(Moment(doc.id, doc.say, doc.tell, tuple(doc.where)) for doc in self.moments),
             frozenset(self.unsteady),
             frozenset(self.not_to_the_floor),
+            frozenset((name, much.strip()) for name, _, much in (one.partition(":") for one in self.one_handed)),
             tuple(self.stop),
             self.stop_do,
             self.feel,

@@ -60,6 +60,11 @@ def why_not(version: Version, person: Person, home: Home, rules: HomeRules, cond
         return "stands on one leg, and nothing steady to hold is noted at home"
     if version.position.level is Level.STANDING and has & rules.unsteady and not home.hold:
         return "is done standing, and nothing steady to hold is noted at home"
+    one_handed = any(
+        {(one.condition, ""), (one.condition, one.severity)} & rules.one_handed for one in person.conditions
+    )
+    if one_handed and any(item.where == "hands" for item in version.movement.held):
+        return "is held in both hands"
     if asked.get("strain", 0) > MOST_STRAIN:
         return "is as hard as it goes"
     return _by_caution(version, person, conditions)

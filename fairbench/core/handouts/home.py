@@ -70,14 +70,16 @@ class Moment:
 @dataclass(frozen=True, slots=True)
 class HomeRules:
     """All that stands in the catalogue about exercise at home. ``unsteady`` are the conditions with which nobody stands
-    without a hand on something, ``not_to_the_floor`` those with which nobody goes down; ``stop`` are the stop signs of
-    every sheet, ``stop_do`` what to do then."""
+    without a hand on something, ``not_to_the_floor`` those with which nobody goes down; ``one_handed`` those, with how
+    much of them ("" for any), with which nobody holds something in both hands; ``stop`` are the stop signs of every
+    sheet, ``stop_do`` what to do then."""
 
     things: Mapping[str, HomeThing]
     weights: tuple[KitchenWeight, ...]
     moments: tuple[Moment, ...]
     unsteady: frozenset[str]
     not_to_the_floor: frozenset[str]
+    one_handed: frozenset[tuple[str, str]]
     stop: tuple[str, ...]
     stop_do: str
     feel: str

@@ -97,6 +97,8 @@ def test_nobody_does_alone_what_they_should_not(
             assert not asked(version, never), never
     if asked(version, "single_leg") or "rail" in version.props:
         assert home.hold
+    if ("stroke", "arm moves little so far") in {(one.condition, one.severity) for one in has}:
+        assert not any(item.where == "hands" for item in version.movement.held)
     for found in profile_of(has, CONDITIONS).both(version):
         assert found.avoid is None
         assert not any(hit.effect is Effect.EASE for hit in found.triggered)
@@ -217,6 +219,19 @@ def test_without_something_to_hold_one_sits() -> None:
     assert "Easier than in class: seated." in seated.because
     assert held.start == ("Stand tall, both hands on the worktop, feet hip-width.",)
     assert held.things[0].say == "the worktop"
+
+
+def test_an_arm_that_does_not_move_holds_nothing_in_both_hands() -> None:
+    weak = Person("1", "Enid", conditions=(Declared("stroke", Side.LEFT, severity="arm moves little so far"),))
+    tried = 0
+    for exercise, version in VERSIONS:
+        if any(item.where == "hands" for item in version.movement.held):
+            tried += 1
+            assert why_not(version, weak, HOMES[3], RULES, CONDITIONS), (exercise.id, version.id)
+    assert tried > 30
+    ball = SHELF.exercise("ring-press").version("ball-at-chest")
+    assert why_not(ball, weak, HOMES[3], RULES, CONDITIONS) == "is held in both hands"
+    assert not why_not(ball, Person("1", "Enid"), HOMES[3], RULES, CONDITIONS)
 
 
 def test_one_does_not_hold_the_window_sill_while_the_kettle_boils() -> None:
