@@ -31,7 +31,7 @@ class Film {
     const root = new DOMParser().parseFromString(text, "image/svg+xml").documentElement;
     const nodes = [...root.children].map((node) => svg.appendChild(document.importNode(node, true)));
     this.frames = nodes.slice(-film.frames.length);
-    svg.hidden = false;
+    svg.removeAttribute("hidden"); // what is no HTML has no such property
     this.show(0, false);
   }
 
