@@ -45,6 +45,7 @@ def _take(page: Page, name: str) -> None:
 
 def _choosing(page: Page) -> None:
     page.wait_for_url("**/")
+    page.wait_for_selector(".today-next")
     _take(page, "today")
     page.goto("/shelf/")
     page.get_by_label("Quality").select_option("strength")
