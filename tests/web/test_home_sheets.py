@@ -17,7 +17,7 @@ from fairbench.core.formats.handouts_doc import load_home_rules
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Practice, User
-from fairbench.web.classes.models import Meeting
+from fairbench.web.classes.models import Difference, Meeting
 from fairbench.web.demo.homes import HOMES
 from fairbench.web.people.health_actions import declare
 from fairbench.web.people.health_inputs import DeclareInput
@@ -163,6 +163,24 @@ def test_a_new_caution_holds_the_sheet_back_on_paper_and_on_the_phone(signed_in)
     paused = Client().get(address).content.decode()
     assert "These exercises wait" in paused
     assert "shoulder" not in paused.lower()
+
+
+def test_what_hurt_in_the_last_class_holds_the_sheet_back(signed_in) -> None:
+    person = someone("Bronwen Sayle")
+    on_sheet = {line["exercise"]: line["name"] for line in person.home_sheets.first().document["lines"]}
+    meeting = Meeting.objects.filter(attendances__participant=person).order_by("-held_on").first()
+    items = {item["exercise"]: item["id"] for block in meeting.plan_document["blocks"] for item in block["items"]}
+    hurt = next(name for name in on_sheet if name in items)
+    Difference.objects.update_or_create(
+        practice=person.practice,
+        meeting=meeting,
+        participant=person,
+        item=items[hurt],
+        current=True,
+        defaults={"pain": 5, "pain_where": "left knee"},
+    )
+    assert f"No longer for Bronwen Sayle at home: {on_sheet[hurt]}" in page(signed_in, person)
+    assert signed_in.get(at("sheet_pdf", person)).status_code == 422
 
 
 def test_the_phone_page_holds_nothing_of_the_person(signed_in) -> None:

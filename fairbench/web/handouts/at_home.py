@@ -100,10 +100,12 @@ class AtHomePage:
 
     @cached_property
     def no_longer(self) -> tuple[str, ...]:
-        """Exercises of their sheet that today's cautions or home do not allow any more."""
-        if self.sheet is None:
+        """Exercises of their sheet that today's cautions or home do not allow any more, or that hurt or went wrong the
+        last time in class."""
+        if self.sheet is None or self.person.talk_first:
             return ()
-        return tuple(line.name for line in self.sheet.lines if not self._still(line))
+        refused = {one.exercise.id for one in self.proposal.left_out}
+        return tuple(line.name for line in self.sheet.lines if line.exercise in refused or not self._still(line))
 
     def _still(self, line: SheetLine) -> bool:
         stock = shelf()
