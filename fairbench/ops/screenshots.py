@@ -190,11 +190,9 @@ def _between(page: Page) -> None:
     page.wait_for_timeout(1500)
     _take(page, "home-sheet")
     page.goto(page.get_by_role("link", name="Open the page").get_attribute("href") or "")
-    page.set_viewport_size({"width": 390, "height": 844})
     page.wait_for_selector(".film:not([hidden])")
     page.locator(".one").first.scroll_into_view_if_needed()
     _take(page, "phone")
-    page.set_viewport_size({"width": 1280, "height": 800})
 
 
 if __name__ == "__main__":

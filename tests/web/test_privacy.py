@@ -176,6 +176,7 @@ def _at_home_and_in_terms(actor, group) -> dict[str, object]:
         "day_id": ClosedDay.objects.create(practice=actor.practice, day=date(2026, 12, 25)).id,
         "waiting_id": wait(actor, group.id, other.id).id,
         "key": "no-such-key",
+        "sheet_token": "no-such-token",
     }
 
 

@@ -20,7 +20,7 @@ urlpatterns = [
     path("home/letters/", letters.letters, name="to_send"),
     path("home/letters/<uuid:person_letter_id>/", letters.letter, name="letter_to_send"),
     path("home/letters/<uuid:person_letter_id>/paper.pdf", letters.paper, name="letter_paper"),
-    path("h/<str:token>/", phone.phone, name="phone"),
-    path("h/<str:token>/done/", phone.done, name="phone_done"),
-    path("h/<str:token>/worker.js", phone.worker, name="phone_worker"),
+    path("h/<str:sheet_token>/", phone.phone, name="phone"),
+    path("h/<str:sheet_token>/done/", phone.done, name="phone_done"),
+    path("h/<str:sheet_token>/worker.js", phone.worker, name="phone_worker"),
 ]

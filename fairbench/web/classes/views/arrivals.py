@@ -4,6 +4,7 @@ from collections.abc import Callable
 from uuid import UUID
 
 from django.contrib import messages
+from django.db.models import Exists, OuterRef
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
@@ -19,7 +20,7 @@ from fairbench.web.classes.day_notes import PLACES, arriving, people_today
 from fairbench.web.classes.inputs import HereInput, NewsInput
 from fairbench.web.classes.models import DayNote, Meeting
 from fairbench.web.classes.usual import came_before_first, is_usual, last_remembered, usual_first, usually_come
-from fairbench.web.people.models import Participant
+from fairbench.web.people.models import HomeSheet, Participant
 from fairbench.web.plans.adapter import core_plan, shelf
 from fairbench.web.plans.floor import small_floor
 from fairbench.web.plans.models import WITH_ROOM, Plan, PlanRevision
@@ -142,7 +143,8 @@ def _first(meeting: Meeting) -> dict[str, object]:
 
 def _context(request: HttpRequest, meeting: Meeting) -> dict[str, object]:
     here_ids = set(meeting.attendances.values_list("participant_id", flat=True))
-    listed = list(meeting.group.participants.all())
+    has_sheet = Exists(HomeSheet.objects.filter(participant=OuterRef("pk")))
+    listed: list[Participant] = list(Participant.objects.filter(groups=meeting.group).annotate(has_sheet=has_sheet))
     notes = list(meeting.day_notes.filter(taken_back=False))
     on_list = {person.id for person in listed}
     guests = list(Participant.objects.filter(id__in=here_ids - on_list))

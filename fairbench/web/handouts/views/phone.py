@@ -26,10 +26,10 @@ MOST_BYTES = 400
 
 
 @login_not_required
-def phone(request: HttpRequest, token: str) -> HttpResponse:
+def phone(request: HttpRequest, sheet_token: str) -> HttpResponse:
     """The sheet as it is now; a plain word where the address was withdrawn, and where the sheet is not to be done until
     they were talked to."""
-    found = PhoneSheet.opened_by(token)
+    found = PhoneSheet.opened_by(sheet_token)
     if found is None:
         return _marked(render(request, "handouts/phone_gone.html", status=410))
     with scope(practice=found.practice):
@@ -39,7 +39,7 @@ def phone(request: HttpRequest, token: str) -> HttpResponse:
         except SheetError:
             return _marked(render(request, "handouts/phone_gone.html", {"paused": True}))
         context: dict[str, Any] = {
-            "token": token,
+            "token": sheet_token,
             "sheet": sheet,
             "lines": lines_of(sheet),
             "often": "Every day" if sheet.days == 7 else f"{sheet.days} days a week",
@@ -51,9 +51,9 @@ def phone(request: HttpRequest, token: str) -> HttpResponse:
 @csrf_exempt
 @login_not_required
 @require_POST
-def done(request: HttpRequest, token: str) -> HttpResponse:
+def done(request: HttpRequest, sheet_token: str) -> HttpResponse:
     """A tick of the phone. There is no session that somebody else could use: the address alone says whose it is."""
-    found = PhoneSheet.opened_by(token)
+    found = PhoneSheet.opened_by(sheet_token)
     if found is None:
         return _marked(JsonResponse({"gone": True}, status=410))
     try:
@@ -69,7 +69,7 @@ def done(request: HttpRequest, token: str) -> HttpResponse:
 
 
 @login_not_required
-def worker(request: HttpRequest, token: str) -> HttpResponse:
+def worker(request: HttpRequest, sheet_token: str) -> HttpResponse:
     """What keeps the page for when there is no connection: under its own address, for this page alone."""
     found = finders.find("js/home/worker.js")
     with open(str(found), encoding="utf-8") as script:
