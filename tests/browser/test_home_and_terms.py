@@ -5,7 +5,8 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from .conftest import faults, settled
+from .conftest import faults, run_until, settled
+from .opened import on_a_fast_clock
 
 
 def open_at_home(page: Page, name: str) -> None:
@@ -119,6 +120,22 @@ def test_a_letter_is_read_before_it_goes_out(page: Page) -> None:
     expect(page.get_by_text("printed", exact=False).first).to_be_visible()
 
 
+def test_a_letter_goes_out_by_email_once(page: Page) -> None:
+    open_at_home(page, "Tomasz Wilk")
+    page.get_by_role("button", name="Save the sheet").click()
+    expect(page.locator(".message")).to_contain_text("The sheet is saved")
+    page.goto("/home/letters/")
+    page.get_by_role("button", name="Write what is due").click()
+    expect(page.locator(".message")).to_contain_text("to be looked at")
+    page.get_by_role("link", name="Tomasz Wilk").click()
+    expect(page.locator("#body")).to_have_value(re.compile("your exercises for at home are ready"))
+    page.get_by_role("button", name="Send by email").click()
+    expect(page.locator(".message")).to_contain_text("Sent. Tomasz Wilk")
+    page.get_by_role("link", name="Tomasz Wilk").click()
+    expect(page.locator(".letter-read")).to_contain_text("Dear Tomasz Wilk")
+    expect(page.get_by_role("button", name="Send by email")).to_have_count(0)
+
+
 def open_board(page: Page) -> None:
     page.goto("/terms/")
     page.get_by_role("link", name="Autumn, out of the chair").click()
@@ -196,6 +213,15 @@ def test_the_next_class_is_taught_from_today_and_home_is_asked_at_the_door(page:
     page.locator("#begin").click()
     expect(page.locator("#name")).to_be_visible()
     expect(page.locator("#do-pause")).to_be_visible()
+    on_a_fast_clock(page, 500)
+    run_until(page, lambda: page.locator("#do-pause").inner_text() == "Record", each=4000)
+    page.locator("#do-pause").click()
+    for _ in range(100):  # what the device still holds is sent first, by the clock that stands here
+        if "/record/" in page.url:
+            break
+        page.clock.run_for(1000)
+        page.wait_for_timeout(100)
+    expect(page.get_by_role("button", name="Save the record")).to_be_visible()
 
 
 def test_the_new_pages_have_no_faults_of_access(page: Page) -> None:
