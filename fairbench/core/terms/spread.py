@@ -11,7 +11,7 @@ from ..exercises.aim import BlockKind, Quality, Region
 from ..exercises.exercise import Exercise
 from .term import MOST_NAMED, Mark, Slot, SlotState, Term
 
-_NEW, _PRACTISED = Mark.NEW, Mark.PRACTISED
+_NEW, _PRACTISED, _DROPPED = Mark.NEW, Mark.PRACTISED, Mark.DROPPED
 
 RETURNS = (1, 2, 4)
 """Weeks from one time to the next."""
@@ -87,7 +87,7 @@ def spread(term: Term, wishes: Sequence[Wish]) -> Spread:
             covered.update((wish.region, wish.quality))
             slots[slot_id] = slots[slot_id].with_mark(wish.exercise, _NEW)
             _come_back(wish, order, slots, number + 1, slots[slot_id].day)
-    for name in there & {wish.exercise for wish in wishes}:
+    for name in (wish.exercise for wish in wishes if wish.exercise in there):
         _come_back_of(term, name, order, slots)
     not_placed += [NotPlaced(wish.exercise, "no class has room for one more new thing") for wish in new]
     _wanted_often(to_place, order, slots)
@@ -111,44 +111,31 @@ def _last_in_line(wish: Wish, covered: Mapping[object, int]) -> tuple[bool, int,
 def _come_back(
     wish: Wish, order: Sequence[str], slots: dict[str, Slot], start: int, first: datetime.date | None = None
 ) -> None:
-    """Put the returns of an exercise: each so many weeks after the time before, in the first class from then on that
-    has room. What is known comes back from the class at ``start`` on."""
+    """Put the returns of an exercise, from the class at ``start`` on. What is known comes back in that one already."""
     if not order:
         return
-    day = first
-    for gap in chain(RETURNS if first is not None else (0, *RETURNS), repeat(RETURNS[-1])):
-        due = slots[order[start]].day if day is None else day + datetime.timedelta(weeks=gap)
-        place = next(
-            (
-                one
-                for one in order[start:]
-                if slots[one].day >= due and slots[one].mark(wish.exercise) is None and not is_full(slots[one])
-            ),
-            None,
-        )
-        if place is None:
-            return
-        slots[place] = slots[place].with_mark(wish.exercise, _PRACTISED)
-        day = slots[place].day
+    if first is None:
+        _return(wish.exercise, slots[order[start]].day, (0, *RETURNS), order[start:], slots)
+    else:
+        _return(wish.exercise, first, RETURNS, order[start:], slots)
 
 
 def _come_back_of(term: Term, name: str, order: Sequence[str], slots: dict[str, Slot]) -> None:
-    """The returns of what a class that stays as it is introduced."""
-    done = [
-        slot.day for slot in term.slots if not _is_free(slot) and slot.held and slot.mark(name) in (_NEW, _PRACTISED)
-    ]
-    times = len(done)
-    day = max(done)
-    for gap in chain(RETURNS[min(times - 1, len(RETURNS)) :], repeat(RETURNS[-1])):
+    """The returns of what a class that stays as it is introduced, and no later class that stays drops."""
+    fixed = [slot for slot in term.slots if not _is_free(slot) and slot.held]
+    done = [slot.day for slot in fixed if name in slot.named]
+    if not any(name in slot.dropped and slot.day >= max(done) for slot in fixed):
+        _return(name, max(done), RETURNS[min(len(done) - 1, len(RETURNS)) :], order, slots)
+
+
+def _return(name: str, day: datetime.date, gaps: Sequence[int], order: Sequence[str], slots: dict[str, Slot]) -> None:
+    """Each time so many weeks after the time before, in the first class from then on that has room; after the last of
+    ``gaps`` every four weeks. What a class of ``order`` drops does not come back from then on."""
+    dropped = min((slots[one].day for one in order if name in slots[one].dropped), default=datetime.date.max)
+    for gap in chain(gaps, repeat(RETURNS[-1])):
         due = day + datetime.timedelta(weeks=gap)
-        place = next(
-            (
-                one
-                for one in order
-                if slots[one].day >= due and slots[one].mark(name) is None and not is_full(slots[one])
-            ),
-            None,
-        )
+        open_ones = (one for one in order if slots[one].mark(name) is None and not is_full(slots[one]))
+        place = next((one for one in open_ones if due <= slots[one].day < dropped), None)
         if place is None:
             return
         slots[place] = slots[place].with_mark(name, _PRACTISED)
@@ -165,6 +152,8 @@ def _wanted_often(wishes: Iterable[Wish], order: Sequence[str], slots: dict[str,
         for one in order:
             if slots[one].mark(wish.exercise) in (_NEW, _PRACTISED):
                 begun, since = True, 0
+            elif slots[one].mark(wish.exercise) is _DROPPED:
+                break
             elif begun:
                 since += 1
                 if since >= 2 and not is_full(slots[one]):

@@ -171,7 +171,7 @@ def bouts(*names: str, times: int = 3, **said: object) -> tuple[Bout, ...]:
         for week in range(times):
             day = TODAY - datetime.timedelta(weeks=times - week)
             last = said if week == times - 1 else {}
-            found.append(Bout(day, name, amount_of(version.id, version.dose), **last))  # type: ignore[arg-type]
+            found.append(Bout(day, name, amount_of(version.id, version.dose), **last))
     return tuple(found)
 
 

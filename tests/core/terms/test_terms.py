@@ -108,6 +108,15 @@ def test_returns_come_after_one_two_and_four_weeks() -> None:
     assert found.slots[1].practised == ("band-row",)
 
 
+@pytest.mark.parametrize("wanted", [False, True])
+def test_what_is_dropped_does_not_come_back(wanted: bool) -> None:
+    made = term()
+    made = made.with_slot(replace(made.slots[4], dropped=("band-row",)))
+    found = spread(made, [wish_of(SHELF.exercise("band-row"), wanted)]).term
+    assert [found.week(slot) for slot in found.held if "band-row" in slot.named] == [1, 2, 4]
+    assert found.slots[4].dropped == ("band-row",)
+
+
 def test_what_is_wanted_is_in_every_second_class() -> None:
     found = spread(term(), [wish_of(SHELF.exercise("band-row"), wanted=True)]).term
     weeks = [found.week(slot) for slot in found.held if "band-row" in slot.named]
