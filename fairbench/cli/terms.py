@@ -11,6 +11,7 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.handouts_doc import load_home_rules, read_at_home, sheet_document
 from fairbench.core.formats.log_doc import read_log
 from fairbench.core.formats.term_doc import read_term, term_document
+from fairbench.core.handouts.alone import Alone
 from fairbench.core.handouts.choose import Wanted, propose
 from fairbench.core.handouts.sheet import FEWEST, Sheet
 from fairbench.core.people.person import Person
@@ -93,7 +94,7 @@ def _home(asked: argparse.Namespace) -> str:
     person = Person("1", read.doc.name, conditions=declared, talk_first=read.doc.talk_first)
     wanted = Wanted(read.doc.goals, read.doc.lines, read.doc.minutes)
     newest = max((bout.day for bout in log.bouts), default=day)
-    found = propose(person, read.home, log.bouts, wanted, newest, rules, shelf, conditions)
+    found = propose(Alone(person, read.home, rules, shelf, conditions), log.bouts, wanted, newest)
     if not found.lines:
         why = "; ".join(f"{one.exercise.name}: {one.why}" for one in found.left_out)
         raise InputError(f"nothing can be proposed. {why}".strip(), "log")

@@ -5,12 +5,10 @@ from functools import lru_cache
 from ..exercises.exercise import Version
 from ..fit.cautions import TriggeredRule, demand_set
 from ..fit.profile import profile_of
-from ..people.conditions import Conditions
-from ..people.person import Person
 from ..people.rules import Effect
 from ..positions import Level
 from ..sides import Side
-from .home import Home, HomeRules
+from .alone import Alone
 
 MOST_STRAIN = 2.0
 """Of 3; what is as hard as it goes is done where somebody watches. Our own assumption."""
@@ -36,8 +34,9 @@ def _asked(version: Version) -> dict[str, float]:
     return most
 
 
-def why_not(version: Version, person: Person, home: Home, rules: HomeRules, conditions: Conditions) -> str:
+def why_not(version: Version, alone: Alone) -> str:
     """Why somebody should not do a version at home, in words that follow "It"; "" where nothing speaks against it."""
+    person, home, rules = alone.person, alone.home, alone.rules
     if person.talk_first:
         return "is for nobody who must be talked to first"
     has = {declared.condition for declared in person.conditions}
@@ -49,9 +48,9 @@ def why_not(version: Version, person: Person, home: Home, rules: HomeRules, cond
         if not home.up_alone:
             return "is on the floor, and it is not noted that they get up alone"
     if free:
-        alone = next((words for name, words in _NOT_ALONE.items() if asked.get(name, 0) > 0), "")
-        if alone:
-            return alone
+        never = next((words for name, words in _NOT_ALONE.items() if asked.get(name, 0) > 0), "")
+        if never:
+            return never
         if asked.get("speed", 0) > 1:
             return "is quick, with no hand on anything"
         if has & rules.unsteady:
@@ -67,22 +66,22 @@ def why_not(version: Version, person: Person, home: Home, rules: HomeRules, cond
         return "is held in both hands"
     if asked.get("strain", 0) > MOST_STRAIN:
         return "is as hard as it goes"
-    return _by_caution(version, person, conditions)
+    return _by_caution(version, alone)
 
 
-def _by_caution(version: Version, person: Person, conditions: Conditions) -> str:
+def _by_caution(version: Version, alone: Alone) -> str:
     """What a caution rules out or wants eased is not done alone: nobody is there to see whether it is eased."""
-    for made in profile_of(person.conditions, conditions).both(version):
+    for made in profile_of(alone.person.conditions, alone.conditions).both(version):
         against = made.avoid or next((hit for hit in made.triggered if hit.effect is Effect.EASE), None)
         if against is not None:
             return f"meets a caution: {against.rule.because}"
     return ""
 
 
-def to_mind(version: Version, person: Person, conditions: Conditions) -> tuple[str, ...]:
+def to_mind(version: Version, alone: Alone) -> tuple[str, ...]:
     """What the cautions want watched in a version, each once, as it is said to somebody."""
     hits: dict[str, TriggeredRule] = {}
-    for made in profile_of(person.conditions, conditions).both(version):
+    for made in profile_of(alone.person.conditions, alone.conditions).both(version):
         for hit in made.triggered:
             if hit.effect is Effect.WATCH:
                 hits.setdefault(hit.rule.because, hit)

@@ -8,15 +8,14 @@ from dataclasses import dataclass
 from ..dose.dose import Dose
 from ..exercises.aim import BlockKind, Quality
 from ..exercises.exercise import Exercise, Version
-from ..exercises.shelf import Shelf
-from ..people.conditions import Conditions
 from ..people.person import Person
 from ..plan.plan import Plan
 from ..positions import Level
 from ..progress.amount import Amount, amount_of
 from ..progress.log import Bout
+from .alone import Alone
 from .dose_at_home import dose_at_home
-from .home import Home, HomeRules
+from .home import HomeRules
 from .moments import moment_for
 from .sheet import FEWEST, MOST_LINES, NotForHomeError, SheetError, SheetLine, line_of, minutes_of
 
@@ -69,20 +68,10 @@ class Wanted:
             raise SheetError(f"a sheet has {FEWEST} to {MOST_LINES} exercises, not {self.lines}", "lines")
 
 
-def propose(
-    person: Person,
-    home: Home,
-    bouts: Sequence[Bout],
-    wanted: Wanted,
-    day: datetime.date,
-    rules: HomeRules,
-    shelf: Shelf,
-    conditions: Conditions,
-) -> HomeProposal:
+def propose(alone: Alone, bouts: Sequence[Bout], wanted: Wanted, day: datetime.date) -> HomeProposal:
     """The lines of a sheet for somebody, from their log. Raises :class:`SheetError` for whom one talks to first."""
-    if person.talk_first:
-        raise SheetError(f"talk to {person.name} first: {person.talk_first}", "person")
-    candidates, left_out = _candidates(person, home, bouts, wanted, day, rules, shelf, conditions)
+    _check_may(alone.person)
+    candidates, left_out = _candidates(alone, bouts, wanted, day)
     chosen: list[_Candidate] = []
     while candidates and len(chosen) < wanted.lines:
         best = max(candidates, key=lambda one: (one.worth(chosen), one.exercise.id))
@@ -91,7 +80,7 @@ def propose(
         if len(chosen) >= FEWEST and minutes_of(lines) > wanted.minutes:
             continue
         chosen.append(best)
-    sheet = in_day_order(_with_moments([one.line for one in chosen], home, rules, shelf), rules)
+    sheet = in_day_order(_with_moments([one.line for one in chosen], alone), alone.rules)
     rest = sorted(candidates, key=lambda one: (-one.worth(chosen), one.exercise.name))
     return HomeProposal(sheet, tuple(one.line for one in rest), tuple(left_out))
 
@@ -112,15 +101,9 @@ class _Candidate:
 
 
 def _candidates(
-    person: Person,
-    home: Home,
-    bouts: Sequence[Bout],
-    wanted: Wanted,
-    day: datetime.date,
-    rules: HomeRules,
-    shelf: Shelf,
-    conditions: Conditions,
+    alone: Alone, bouts: Sequence[Bout], wanted: Wanted, day: datetime.date
 ) -> tuple[list[_Candidate], list[LeftOut]]:
+    shelf = alone.shelf
     by_exercise: dict[str, list[Bout]] = {}
     for bout in sorted(bouts, key=lambda one: one.day):
         if day - bout.day <= RECENT:
@@ -152,7 +135,7 @@ def _candidates(
         if exercise.aim.quality in _KEEPS_UPRIGHT:
             base += _KEEPS
         try:
-            line = at_own_rung(exercise, done[-1].amount, person, home, rules, shelf, conditions, tuple(reasons))
+            line = at_own_rung(exercise, done[-1].amount, alone, tuple(reasons))
         except NotForHomeError as error:
             left_out.append(LeftOut(exercise, f"It {error.message}."))
             continue
@@ -160,6 +143,11 @@ def _candidates(
             base += _STANDS  # what is done standing is what keeps somebody walking
         found.append(_Candidate(exercise, line, base))
     return found, left_out
+
+
+def _check_may(person: Person) -> None:
+    if person.talk_first:
+        raise SheetError(f"talk to {person.name} first: {person.talk_first}", "person")
 
 
 def _not_well(done: Sequence[Bout]) -> str:
@@ -181,11 +169,7 @@ def _not_well(done: Sequence[Bout]) -> str:
 def at_own_rung(
     exercise: Exercise,
     last: Amount,
-    person: Person,
-    home: Home,
-    rules: HomeRules,
-    shelf: Shelf,
-    conditions: Conditions,
+    alone: Alone,
     because: tuple[str, ...] = (),
     planned: Dose | None = None,
 ) -> SheetLine:
@@ -205,12 +189,8 @@ def at_own_rung(
                 exercise,
                 version,
                 dose_at_home(version, last, planned),
-                moment_for(version, rules, home.hold),
-                person,
-                home,
-                rules,
-                shelf,
-                conditions,
+                moment_for(version, alone.rules, alone.home.hold),
+                alone,
                 (*because, *eased),
             )
         except NotForHomeError as error:
@@ -225,23 +205,14 @@ def _may_stand_in(version: Version, own: Version) -> bool:
     return order[version.position.level.value] <= order[own.position.level.value]
 
 
-def leaflet(
-    plan: Plan,
-    person: Person,
-    home: Home,
-    rules: HomeRules,
-    shelf: Shelf,
-    conditions: Conditions,
-    last: Mapping[str, Amount],
-) -> HomeProposal:
+def leaflet(plan: Plan, alone: Alone, last: Mapping[str, Amount]) -> HomeProposal:
     """A whole plan as it can be taken home, in its order: each exercise at their own rung where they did it, else as
     planned or easier; ``last`` is what they last did. What cannot be done at home is left out, with why."""
-    if person.talk_first:
-        raise SheetError(f"talk to {person.name} first: {person.talk_first}", "person")
+    _check_may(alone.person)
     lines: list[SheetLine] = []
     left_out: list[LeftOut] = []
     for item in plan.items():
-        exercise = shelf.exercise(item.exercise)
+        exercise = alone.shelf.exercise(item.exercise)
         version = exercise.version(item.version)
         dose = item.dose or version.dose
         own = last.get(exercise.id)
@@ -251,26 +222,23 @@ def leaflet(
                 at_own_rung(
                     exercise,
                     own or planned,
-                    person,
-                    home,
-                    rules,
-                    shelf,
-                    conditions,
+                    alone,
                     ("In the plan.",),
                     None if own else dose,
                 )
             )
         except NotForHomeError as error:
             left_out.append(LeftOut(exercise, f"It {error.message}."))
-    return HomeProposal(tuple(_with_moments(lines, home, rules, shelf)), (), tuple(left_out))
+    return HomeProposal(tuple(_with_moments(lines, alone)), (), tuple(left_out))
 
 
-def _with_moments(lines: Sequence[SheetLine], home: Home, rules: HomeRules, shelf: Shelf) -> list[SheetLine]:
+def _with_moments(lines: Sequence[SheetLine], alone: Alone) -> list[SheetLine]:
     """Each at a moment of its own, as far as there are enough."""
     taken: list[str] = []
     given = []
     for line in lines:
-        moment = moment_for(shelf.exercise(line.exercise).version(line.version), rules, home.hold, taken)
+        version = alone.shelf.exercise(line.exercise).version(line.version)
+        moment = moment_for(version, alone.rules, alone.home.hold, taken)
         taken.append(moment.id)
         given.append(line.at(moment))
     return given

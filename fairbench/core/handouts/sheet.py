@@ -7,13 +7,12 @@ from ..dose.dose import Dose
 from ..errors import InputError
 from ..exercises.cues import TOKENS, say
 from ..exercises.exercise import Cues, Exercise, Version
-from ..exercises.shelf import Shelf
-from ..people.conditions import Conditions
 from ..people.person import Person
 from ..sides import First, Side, Sides
 from .allowed import to_mind, why_not
+from .alone import Alone
 from .amount_words import amount_at_home
-from .home import Home, HomeRules, Moment
+from .home import Moment
 from .plain_words import for_one_alone, in_short_sentences
 from .things import NotAtHomeError, Taken, things_at_home, what_to_hold
 
@@ -106,20 +105,17 @@ def line_of(
     version: Version,
     dose: Dose,
     moment: Moment,
-    person: Person,
-    home: Home,
-    rules: HomeRules,
-    shelf: Shelf,
-    conditions: Conditions,
+    alone: Alone,
     because: tuple[str, ...] = (),
 ) -> SheetLine:
     """A line of a sheet. Raises :class:`NotForHomeError` where somebody should not, or cannot, do it at home."""
-    refused = why_not(version, person, home, rules, conditions)
+    home, rules = alone.home, alone.rules
+    refused = why_not(version, alone)
     if refused:
         raise NotForHomeError(refused, exercise.name)
-    side = _side(exercise, dose, person)
+    side = _side(exercise, dose, alone.person)
     try:
-        things = things_at_home(version, _kilograms(version, dose), home, rules, shelf.props)
+        things = things_at_home(version, _kilograms(version, dose), home, rules, alone.shelf.props)
     except NotAtHomeError as error:
         raise NotForHomeError(str(error), exercise.name) from None
 
@@ -144,7 +140,7 @@ def line_of(
         read((version.breath,))[0],
         read((version.cues.stop,))[0],
         exercise.purpose,
-        tuple(for_one_alone(one, rules, hold) for one in to_mind(version, person, conditions)),
+        tuple(for_one_alone(one, rules, hold) for one in to_mind(version, alone)),
         because,
         side,
     )

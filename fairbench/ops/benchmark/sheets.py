@@ -5,6 +5,7 @@ import time
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.handouts_doc import load_home_rules
+from fairbench.core.handouts.alone import Alone
 from fairbench.core.handouts.choose import at_own_rung
 from fairbench.core.handouts.home import Home
 from fairbench.core.handouts.sheet import Sheet
@@ -50,13 +51,12 @@ def sheet_rows() -> list[Row]:
 
 def _sheet(number: int) -> Sheet:
     """One of several with other exercises each."""
-    shelf, home = load_shelf(), Home("the worktop")
+    shelf = load_shelf()
+    alone = Alone(Person("1", "Enid"), Home("the worktop"), load_home_rules(), shelf, load_conditions())
     lines = []
     for place in range(LINES):
         exercise = shelf.exercise(_CHOSEN[(number + place) % len(_CHOSEN)])
         version = exercise.version(exercise.base)
         last = amount_of(version.id, version.dose)
-        lines.append(
-            at_own_rung(exercise, last, Person("1", "Enid"), home, load_home_rules(), shelf, load_conditions())
-        )
+        lines.append(at_own_rung(exercise, last, alone))
     return Sheet(tuple(lines))

@@ -9,6 +9,7 @@ from django.utils import timezone
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.handouts_doc import load_home_rules, sheet_of
+from fairbench.core.handouts.alone import Alone
 from fairbench.core.handouts.choose import (
     USUAL_LINES,
     HomeProposal,
@@ -65,6 +66,11 @@ class AtHomePage:
         return Home(self.facts.hold, bool(self.facts.up_alone), things)
 
     @cached_property
+    def alone(self) -> Alone:
+        """All that a line of a sheet follows from."""
+        return Alone(self.person, self.home, self.rules, shelf(), load_conditions())
+
+    @cached_property
     def bouts(self) -> tuple:
         """What they did in class."""
         people = {self.participant.id: self.person}
@@ -83,9 +89,7 @@ class AtHomePage:
     @cached_property
     def proposal(self) -> HomeProposal:
         """What is proposed. Raises :class:`SheetError` for whom one talks to first."""
-        found: HomeProposal = propose(
-            self.person, self.home, self.bouts, self.wanted, self.today, self.rules, shelf(), load_conditions()
-        )
+        found: HomeProposal = propose(self.alone, self.bouts, self.wanted, self.today)
         return found
 
     @cached_property
@@ -108,23 +112,12 @@ class AtHomePage:
         return tuple(line.name for line in self.sheet.lines if line.exercise in refused or not self._still(line))
 
     def _still(self, line: SheetLine) -> bool:
-        stock = shelf()
-        exercise = stock.exercises.get(line.exercise)
+        exercise = shelf().exercises.get(line.exercise)
         version = next((one for one in exercise.versions if one.id == line.version), None) if exercise else None
         if exercise is None or version is None:
             return False
         try:
-            line_of(
-                exercise,
-                version,
-                line.dose,
-                line.moment,
-                self.person,
-                self.home,
-                self.rules,
-                stock,
-                load_conditions(),
-            )
+            line_of(exercise, version, line.dose, line.moment, self.alone)
         except NotForHomeError:
             return False
         return True
@@ -139,7 +132,7 @@ class AtHomePage:
         """A whole plan as a sheet, with what cannot be done at home left out. Raises :class:`SheetError` where nothing
         is left."""
         last = {bout.exercise: bout.amount for bout in sorted(self.bouts, key=lambda one: one.day)}
-        made = leaflet(plan, self.person, self.home, self.rules, shelf(), load_conditions(), last)
+        made = leaflet(plan, self.alone, last)
         if not made.lines:
             raise SheetError("nothing of it can be done at home as far as it is known", "plan")
         return Sheet(made.lines, days, self.facts.size, call), made.left_out
@@ -194,8 +187,7 @@ class AtHomePage:
         return Sheet(in_day_order(lines, self.rules), given.days, self.facts.size, call)
 
     def _line(self, name: str, last: Amount, because: tuple[str, ...], moment_id: str) -> SheetLine:
-        stock = shelf()
-        line = at_own_rung(stock.exercise(name), last, self.person, self.home, self.rules, stock, load_conditions())
+        line = at_own_rung(shelf().exercise(name), last, self.alone)
         moment = next((one for one in self._moments(line) if one.id == moment_id), line.moment)
         return replace(line, moment=moment, because=because)
 

@@ -19,6 +19,7 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.handouts_doc import load_home_rules, sheet_document, sheet_of
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.handouts.allowed import why_not
+from fairbench.core.handouts.alone import Alone
 from fairbench.core.handouts.amount_words import amount_at_home
 from fairbench.core.handouts.choose import Wanted, at_own_rung, leaflet, propose
 from fairbench.core.handouts.count import GET_READY, counted
@@ -65,6 +66,10 @@ def declared() -> "st.SearchStrategy[tuple[Declared, ...]]":
     return st.lists(ids, max_size=3, unique=True).flatmap(lambda found: st.tuples(*(one(name) for name in found)))
 
 
+def alone(person: Person, home: Home) -> Alone:
+    return Alone(person, home, RULES, SHELF, CONDITIONS)
+
+
 def asked(version: Version, name: str) -> bool:
     return any(value > 0 for side in Side for value, _, _ in demand_set(version, side).of(name))
 
@@ -73,7 +78,7 @@ def line(exercise: Exercise, version: Version, person: Person, home: Home) -> Sh
     amount = amount_of(version.id, version.dose)
     dose = dose_at_home(version, amount)
     moment = moment_for(version, RULES, home.hold)
-    return line_of(exercise, version, dose, moment, person, home, RULES, SHELF, CONDITIONS)
+    return line_of(exercise, version, dose, moment, alone(person, home))
 
 
 @settings(max_examples=250, deadline=None)
@@ -157,9 +162,9 @@ def test_at_home_it_is_as_much_as_the_last_time(reps: int) -> None:
 def test_one_who_is_talked_to_first_gets_no_sheet() -> None:
     person = Person("1", "Enid", talk_first="The screening ran out.")
     with pytest.raises(SheetError, match="talk to Enid first"):
-        propose(person, HOMES[2], (), Wanted({}), TODAY, RULES, SHELF, CONDITIONS)
+        propose(alone(person, HOMES[2]), (), Wanted({}), TODAY)
     for exercise, version in VERSIONS[:20]:
-        assert why_not(version, person, HOMES[2], RULES, CONDITIONS)
+        assert why_not(version, alone(person, HOMES[2]))
         assert exercise
 
 
@@ -181,7 +186,7 @@ SIX = ("sit-to-stand", "heel-raise", "band-row", "calf-stretch", "seated-turn", 
 def test_a_sheet_is_of_what_was_done_well_and_what_is_wanted() -> None:
     known = tuple(name for name in SIX if name in SHELF.exercises)
     person, goals = Person("1", "Enid"), {"band-row": "open the door"}
-    found = propose(person, HOMES[1], bouts(*known), Wanted(goals), TODAY, RULES, SHELF, CONDITIONS)
+    found = propose(alone(person, HOMES[1]), bouts(*known), Wanted(goals), TODAY)
     assert 3 <= len(found.lines) <= 5
     assert "band-row" in {one.exercise for one in found.lines}
     row = next(one for one in found.lines if one.exercise == "band-row")
@@ -204,7 +209,7 @@ def test_a_sheet_is_of_what_was_done_well_and_what_is_wanted() -> None:
 )
 def test_what_did_not_go_well_stays_in_class(said: dict[str, object], why: str) -> None:
     log = (*bouts("sit-to-stand", "calf-stretch"), *bouts("heel-raise", **said))
-    found = propose(Person("1", "Enid"), HOMES[1], log, Wanted({}), TODAY, RULES, SHELF, CONDITIONS)
+    found = propose(alone(Person("1", "Enid"), HOMES[1]), log, Wanted({}), TODAY)
     assert "heel-raise" not in {one.exercise for one in (*found.lines, *found.others)}
     assert why in {one.why for one in found.left_out if one.exercise.id == "heel-raise"}
 
@@ -213,8 +218,8 @@ def test_without_something_to_hold_one_sits() -> None:
     exercise = SHELF.exercise("heel-raise")
     last = amount_of("at-the-rail", exercise.version("at-the-rail").dose)
     person = Person("1", "Enid")
-    seated = at_own_rung(exercise, last, person, HOMES[0], RULES, SHELF, CONDITIONS)
-    held = at_own_rung(exercise, last, person, HOMES[1], RULES, SHELF, CONDITIONS)
+    seated = at_own_rung(exercise, last, alone(person, HOMES[0]))
+    held = at_own_rung(exercise, last, alone(person, HOMES[1]))
     assert (seated.version, held.version) == ("seated", "at-the-rail")
     assert "Easier than in class: seated." in seated.because
     assert held.start == ("Stand tall, both hands on the worktop, feet hip-width.",)
@@ -227,11 +232,11 @@ def test_an_arm_that_does_not_move_holds_nothing_in_both_hands() -> None:
     for exercise, version in VERSIONS:
         if any(item.where == "hands" for item in version.movement.held):
             tried += 1
-            assert why_not(version, weak, HOMES[3], RULES, CONDITIONS), (exercise.id, version.id)
+            assert why_not(version, alone(weak, HOMES[3])), (exercise.id, version.id)
     assert tried > 30
     ball = SHELF.exercise("ring-press").version("ball-at-chest")
-    assert why_not(ball, weak, HOMES[3], RULES, CONDITIONS) == "is held in both hands"
-    assert not why_not(ball, Person("1", "Enid"), HOMES[3], RULES, CONDITIONS)
+    assert why_not(ball, alone(weak, HOMES[3])) == "is held in both hands"
+    assert not why_not(ball, alone(Person("1", "Enid"), HOMES[3]))
 
 
 def test_one_does_not_hold_the_window_sill_while_the_kettle_boils() -> None:
@@ -239,7 +244,7 @@ def test_one_does_not_hold_the_window_sill_while_the_kettle_boils() -> None:
     exercise = SHELF.exercise("heel-raise")
     last = amount_of("at-the-rail", exercise.version("at-the-rail").dose)
     for home, moment in ((HOMES[1], "kettle"), (HOMES[3], "meal")):
-        made = at_own_rung(exercise, last, Person("1", "Enid"), home, RULES, SHELF, CONDITIONS)
+        made = at_own_rung(exercise, last, alone(Person("1", "Enid"), home))
         assert (made.version, made.moment.id) == ("at-the-rail", moment)
 
 
@@ -248,7 +253,7 @@ def test_a_weight_at_home_is_never_heavier() -> None:
     version = next(one for one in exercise.versions if "hand-weight" in one.props or "bottle" in one.props)
     for kg, words in ((0.5, "500 g"), (0.75, "500 g"), (1.5, "1 kg"), (0.45, "400 g")):
         last = replace(amount_of(version.id, version.dose), kg=kg)
-        made = at_own_rung(exercise, last, Person("1", "Enid"), HOMES[1], RULES, SHELF, CONDITIONS)
+        made = at_own_rung(exercise, last, alone(Person("1", "Enid"), HOMES[1]))
         if made.version == version.id:
             assert any(words in taken.say for taken in made.things), (kg, made.things)
 
@@ -269,7 +274,7 @@ def test_leaflets_print_the_whole_class() -> None:
     """The two ready classes that are taken home: each exercise is on the sheet, or it is said why not."""
     for ready_id in ("home-standing-and-seated", "home-with-support"):
         plan = load_ready_classes()[ready_id].plan
-        made = leaflet(plan, Person("1", "Enid", own_sides=SIDED), HOMES[3], RULES, SHELF, CONDITIONS, {})
+        made = leaflet(plan, alone(Person("1", "Enid", own_sides=SIDED), HOMES[3]), {})
         assert len(made.lines) + len(made.left_out) == len(list(plan.items()))
         assert len(made.lines) >= 0.8 * len(list(plan.items())), [(o.exercise.id, o.why) for o in made.left_out]
 
