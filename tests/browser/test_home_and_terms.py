@@ -19,7 +19,7 @@ def open_at_home(page: Page, name: str) -> None:
 def test_a_sheet_is_made_printed_and_handed_out(page: Page) -> None:
     open_at_home(page, "Tomasz Wilk")
     expect(page.get_by_role("heading", name="Proposed")).to_be_visible()
-    page.get_by_label("Something steady to hold").fill("the worktop")
+    page.get_by_label("Something steady to hold").select_option("the worktop")
     page.locator("section[aria-labelledby=their-home]").get_by_role("button", name="Save").click()
     expect(page.locator(".message")).to_contain_text("Saved")
     page.get_by_role("button", name="Save the sheet").click()

@@ -143,6 +143,9 @@ def test_home_facts_change_what_is_proposed(signed_in) -> None:
     row = AtHome.objects.get(participant=person)
     assert (row.hold, row.up_alone, row.size) == ("the worktop", None, 20)
     assert "the worktop" in page(signed_in, person)
+    typed = signed_in.post(at("save_at_home", person), {**facts, "hold": "nothing"})
+    assert typed.status_code == 422
+    assert "a heavy table, or empty, not" in typed.content.decode()
     wrong = signed_in.post(at("save_at_home", person), {**facts, "size": "8"})
     assert wrong.status_code == 422
     assert "16, 20 or 24 points, not 8" in wrong.content.decode()

@@ -121,7 +121,11 @@ class AtHomeDoc(Doc):
     talk_first: str = Field(
         default="", max_length=200, description="Why one talks to them first; then there is no sheet."
     )
-    hold: str = Field(default="", max_length=40, description="Something steady to hold, such as the worktop.")
+    hold: str = Field(
+        default="",
+        max_length=40,
+        description="Something steady to hold: the worktop, the window sill, a rail or a heavy table.",
+    )
     up_alone: bool = Field(default=False, description="Gets down to the floor and up again alone.")
     things: dict[str, str] = Field(
         default_factory=dict, description="What they have, by prop; empty for the prop itself."

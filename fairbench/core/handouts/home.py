@@ -5,6 +5,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 
+from ..errors import InputError
+
 
 class Source(StrEnum):
     """Where a prop comes from at home: every home has it; something stands in for it; only where it is noted that they
@@ -17,15 +19,23 @@ class Source(StrEnum):
     NEVER = "never"
 
 
+HOLDS = ("the worktop", "the window sill", "a rail", "a heavy table")
+"""What one can lean on at home without it moving. Chosen, never typed: "nothing" is nothing to hold."""
+
+
 @dataclass(frozen=True, slots=True)
 class Home:
-    """What is known of a home. ``hold`` is something that does not move to hold on to, such as the worktop, empty where
+    """What is known of a home. ``hold`` is one of :data:`HOLDS`, empty where
     none is noted; ``up_alone`` that they get down to the floor and up again alone; ``things`` what they have, by
     prop, in their own words, or "" for the prop itself."""
 
     hold: str = ""
     up_alone: bool = False
     things: Mapping[str, str] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        if self.hold and self.hold not in HOLDS:
+            raise InputError(f"is {', '.join(HOLDS[:-1])} or {HOLDS[-1]}, or empty, not '{self.hold[:40]}'", "hold")
 
 
 @dataclass(frozen=True, slots=True)

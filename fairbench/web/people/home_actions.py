@@ -9,6 +9,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from fairbench.core.errors import InputError
+from fairbench.core.handouts.home import Home
 from fairbench.core.handouts.sheet import SIZES
 from fairbench.web.accounts.actor import Actor, Permission
 
@@ -27,10 +28,12 @@ def _person(actor: Actor, participant_id: UUID) -> Participant:
 
 @transaction.atomic
 def save_at_home(actor: Actor, participant_id: UUID, given: AtHomeInput) -> AtHome:
-    """What is known of their home, from now on. Raises :class:`InputError` for a size of type that there is not."""
+    """What is known of their home, from now on. Raises :class:`InputError` for a size of type that there is not, and
+    for what nobody can lean on."""
     person = _person(actor, participant_id)
     if given.size not in SIZES:
         raise InputError(f"the type is 16, 20 or 24 points, not {given.size}", "size")
+    Home(given.hold)
     row = AtHome.objects.filter(participant=person).first() or AtHome(practice=actor.practice, participant=person)
     old = {name: getattr(row, name) for name in type(given).model_fields}
     for name, value in given.model_dump().items():

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from fairbench.core.dose.words import summary
 from fairbench.core.dose.work import Repetitions
+from fairbench.core.errors import InputError
 from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.fit.cautions import demand_set
 from fairbench.core.fit.profile import profile_of
@@ -212,6 +213,12 @@ def test_what_did_not_go_well_stays_in_class(said: dict[str, object], why: str) 
     found = propose(alone(Person("1", "Enid"), HOMES[1]), log, Wanted({}), TODAY)
     assert "heel-raise" not in {one.exercise for one in (*found.lines, *found.others)}
     assert why in {one.why for one in found.left_out if one.exercise.id == "heel-raise"}
+
+
+@pytest.mark.parametrize("hold", ["nothing", "none", "my husband", "a walking stick"])
+def test_only_what_does_not_move_is_something_to_hold(hold: str) -> None:
+    with pytest.raises(InputError, match="or empty, not"):
+        Home(hold)
 
 
 def test_without_something_to_hold_one_sits() -> None:

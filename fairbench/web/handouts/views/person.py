@@ -10,6 +10,7 @@ from django.views.decorators.http import require_POST
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.handouts_doc import sheet_document
+from fairbench.core.handouts.home import HOLDS
 from fairbench.core.handouts.sheet import DAYS, SIZES, SheetError
 from fairbench.figures.home_sheet import PAPERS
 from fairbench.web.accounts.actor import Permission, actor_of
@@ -48,6 +49,7 @@ def _page(request: HttpRequest, found: Participant, wrong: str = "") -> HttpResp
         "left_out": left_out,
         "refused": refused,
         "wrong": wrong,
+        "holds": HOLDS,
         "sizes": SIZES,
         "days": DAYS,
         "wishes": AtHome.Wish.choices,
