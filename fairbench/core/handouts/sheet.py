@@ -62,6 +62,11 @@ class SheetLine:
         notes = (taken.note for taken in self.things if taken.note)
         return (*self.start, *self.do, self.breath, self.stop, *self.mind, *notes)
 
+    @property
+    def needs(self) -> str:
+        """What is taken for it, each with what to look at first."""
+        return " ".join(f"{one.say[:1].upper()}{one.say[1:]}. {one.note}".strip() for one in self.things)
+
     def at(self, moment: Moment) -> "SheetLine":
         """The same at another moment of the day."""
         return replace(self, moment=moment)

@@ -31,11 +31,6 @@ class PhoneLine:
     minds: bool
 
     @property
-    def needs(self) -> str:
-        """What is taken for it, each with what to look at first."""
-        return " ".join(f"{thing.say[:1].upper()}{thing.say[1:]}. {thing.note}".strip() for thing in self.line.things)
-
-    @property
     def film_id(self) -> str:
         """Where the page keeps its frames."""
         return f"film-{self.number}"

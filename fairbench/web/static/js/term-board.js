@@ -42,7 +42,13 @@ function move(cell, to) {
   return send({ what: "move", slot, to, exercise }, { slot: to, exercise });
 }
 
+function closeSlot(slot) {
+  slot.open = false;
+  slot.querySelector("summary").focus();
+}
+
 document.addEventListener("click", (event) => {
+  if (event.target.closest("[data-close-slot]")) closeSlot(event.target.closest(".term-slot"));
   const cell = event.target.closest("button.term-cell");
   if (cell && !cell.disabled) mark(cell, next(kind(cell)));
 });
@@ -53,6 +59,8 @@ document.addEventListener("keydown", (event) => {
     document.getElementById("undo")?.click();
     return;
   }
+  const slot = event.target.closest?.(".term-slot[open]");
+  if (event.key === "Escape" && slot) closeSlot(slot);
   if (!cell) return;
   const mine = cells();
   const row = mine.findIndex((one) => one.includes(cell));

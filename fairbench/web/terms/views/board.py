@@ -78,11 +78,10 @@ def miss(request: Request, term_id: UUID) -> HttpResponse:
     except InputError as error:
         return _answer(request, found.id, f"Not changed: {error}.")
     page = BoardPage(find(Term, term_id, *_WITH))
-    curves = [
-        (name, [(one, round(100 * part)) for one, part in curve])
-        for name, curve in (("Effort before", made.curve_before), ("Effort now", made.curve_after))
-    ]
-    context = {"page": page, "missed": made, "curves": curves, "effects": effects_of(found.group, made)}
+    before = {one.id: part for one, part in made.curve_before}
+    now = {one.id: part for one, part in made.curve_after}
+    curve = [(one, before.get(one.id), now.get(one.id)) for one in made.after.slots]
+    context = {"page": page, "missed": made, "curve": curve, "effects": effects_of(found.group, made)}
     return render(request, "terms/_board.html" if request.htmx else "terms/board.html", context)
 
 
