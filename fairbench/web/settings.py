@@ -70,6 +70,7 @@ MIDDLEWARE = [
     "fairbench.web.accounts.signed_out.SignInMiddleware",
     "fairbench.web.accounts.middleware.PracticeScopeMiddleware",
     "fairbench.web.people.handover.HandedOverMiddleware",
+    "fairbench.web.terms.cover_teacher.CoverTeacherMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "django_htmx.middleware.HtmxMiddleware",

@@ -16,6 +16,8 @@ from fairbench.web.demo import classes as demo_data
 from fairbench.web.plans import actions
 from tests.factories import UserFactory, make_group
 
+from .every_address import addresses  # noqa: F401  (a fixture)
+
 SHELF = load_shelf()
 
 

@@ -314,7 +314,7 @@ def test_two_terms_at_one_time_clash(signed_in) -> None:
         "minutes": "45",
     }
     signed_in.post(reverse("terms:new_term"), given)
-    assert "you teach Thursday Mats at the same time" in board(signed_in, on)
+    assert "Orla Brandt teaches Thursday Mats at the same time" in board(signed_in, on)
 
 
 def test_the_working_day_has_the_next_class_and_what_waits(signed_in) -> None:

@@ -28,7 +28,8 @@ class CalendarError(InputError):
 @dataclass(frozen=True, slots=True)
 class Series:
     """The classes of a term as a calendar has them. ``uid`` stays the same for as long as the term is there,
-    ``edition`` rises with every change, ``changed`` is when the last one was."""
+    ``edition`` rises with every change, ``changed`` is when the last one was. ``covered`` are the classes, by id,
+    that another teaches than whose calendar it is; with ``only``, these classes alone are in it, each by itself."""
 
     uid: str
     title: str
@@ -36,6 +37,12 @@ class Series:
     term: Term
     edition: int
     changed: datetime.datetime
+    covered: frozenset[str] = frozenset()
+    only: frozenset[str] = frozenset()
+
+    def title_of(self, slot: Slot) -> str:
+        """What a class is called."""
+        return f"{self.title}, covered" if slot.id in self.covered else self.title
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,6 +76,9 @@ def calendar_of(series: Iterable[Series], zone: ZoneInfo, name: str) -> bytes:
 
 def _events(series: Series, zone: ZoneInfo) -> Iterator[Event]:
     term = series.term
+    if series.only:
+        yield from (_alone(series, slot, zone) for slot in term.slots if slot.id in series.only)
+        return
     days = days_of(term.starts_on, term.weeks, term.rule)
     of_rule = {slot.was or slot.day: slot for slot in term.slots if (slot.was or slot.day) in days}
     main = _event(series, days[0], zone, series.title)
@@ -82,18 +92,25 @@ def _events(series: Series, zone: ZoneInfo) -> Iterator[Event]:
         main.add("exdate", _moment(term, day, zone))
     yield main
     for day, slot in of_rule.items():
-        if slot.day != day or not slot.held:
+        if slot.day != day or not slot.held or slot.id in series.covered:
             yield _exception(series, slot, day, zone)
     for slot in term.slots:
         if (slot.was or slot.day) not in days and slot.held:
-            alone = _event(series, slot.day, zone, series.title)
-            alone["uid"] = f"{series.uid}-{slot.id}"
-            yield alone
+            yield _alone(series, slot, zone)
+
+
+def _alone(series: Series, slot: Slot, zone: ZoneInfo) -> Event:
+    """One class by itself."""
+    event = _event(series, slot.day, zone, series.title_of(slot))
+    event["uid"] = f"{series.uid}-{slot.id}"
+    if slot.state is SlotState.OFF:
+        event["status"] = "CANCELLED"
+    return event
 
 
 def _exception(series: Series, slot: Slot, day: datetime.date, zone: ZoneInfo) -> Event:
     """One class that is not as the rule has it: cancelled, or on another day."""
-    event = _event(series, slot.day, zone, series.title)
+    event = _event(series, slot.day, zone, series.title_of(slot))
     event.add("recurrence-id", _moment(series.term, day, zone))
     if slot.state is SlotState.OFF:
         event["status"] = "CANCELLED"

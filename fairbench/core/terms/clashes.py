@@ -9,11 +9,14 @@ from .term import Slot, SlotState, Term
 
 @dataclass(frozen=True, slots=True)
 class Booked:
-    """A term with who teaches it and where, by id and by name; "" where it is not known."""
+    """A term with who teaches it and where, by id and by name; "" where it is not known. ``covered`` are the classes,
+    by id, that somebody else teaches."""
 
     name: str
     term: Term
     teacher: str = ""
+    teacher_name: str = ""
+    covered: frozenset[str] = frozenset()
     room: str = ""
     room_name: str = ""
 
@@ -39,10 +42,15 @@ def _clashes(mine: Booked, others: tuple[Booked, ...], closed: frozenset[datetim
             met = next((one for one in other.term.held if one.day == slot.day), None)
             if met is None or met.state is SlotState.OFF or not _overlap(mine.term, other.term):
                 continue
-            if mine.teacher and mine.teacher == other.teacher:
-                yield Clash(slot, f"{slot.day:%-d %B}: you teach {other.name} at the same time.")
+            if mine.teacher and mine.teacher == other.teacher and not _covered(mine, slot) and not _covered(other, met):
+                who = mine.teacher_name or "the teacher"
+                yield Clash(slot, f"{slot.day:%-d %B}: {who} teaches {other.name} at the same time.")
             if mine.room and mine.room == other.room:
                 yield Clash(slot, f"{slot.day:%-d %B}: {other.name} has {mine.room_name or 'the room'} then.")
+
+
+def _covered(booked: Booked, slot: Slot) -> bool:
+    return slot.id in booked.covered
 
 
 def _overlap(one: Term, other: Term) -> bool:

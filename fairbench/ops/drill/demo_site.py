@@ -37,6 +37,7 @@ def real_ids() -> dict[str, object]:
             "slot_id": "7",
             "person_letter_id": PersonLetter.objects.values_list("id", flat=True)[0],
             "waiting_id": Waiting.objects.values_list("id", flat=True)[0],
+            "cover_id": person.id,
             "day_id": ClosedDay.objects.values_list("id", flat=True)[0],
             "sheet_token": PhoneSheet.objects.all()[0].token,
             "key": "no-such-key",

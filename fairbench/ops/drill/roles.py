@@ -1,5 +1,5 @@
 """Every role at every address, in a seeded order: nobody and strangers see and change nothing, an assistant changes
-only classes, a tablet handed over stays at its questions.
+only classes, a cover teacher without one nothing, a tablet handed over stays at its questions.
 
 In one process, on a database that holds the demo. What has changed is read off the digests of whole tables.
 """
@@ -30,7 +30,8 @@ _KEPT_APART = ("django_session", "axes_", "accounts_auditentry", "accounts_lette
 def roles(seed: int, rounds: int) -> list[Tally]:
     """Every role ``rounds`` times over every address."""
     chance = random.Random(seed)
-    return [_strangers(chance, rounds), _assistant(chance, rounds), _handed_over(chance, rounds)]
+    told = [_strangers(chance, rounds), _assistant(chance, rounds), _cover_teacher(chance, rounds)]
+    return [*told, _handed_over(chance, rounds)]
 
 
 def _strangers(chance: random.Random, rounds: int) -> Tally:
@@ -86,6 +87,28 @@ def _assistant(chance: random.Random, rounds: int) -> Tally:
         if not name.startswith(("classes_", "exercises_favourite", "terms_calendarfeed"))
     ]
     tally.check(not changed, f"changed by an assistant: {changed}")
+    return tally
+
+
+def _cover_teacher(chance: random.Random, rounds: int) -> Tally:
+    """Whoever covers, and has no class now, is shown nobody and changes nothing."""
+    from fairbench.web.accounts.models import Role, User
+
+    tally = Tally("Roles: a cover teacher without a class")
+    email = "cover@kittiwake.example"
+    client = _client(User.objects.create(email=email, name="Emrys Dunn", practice=owner().practice, role=Role.COVER))
+    words, before = _private_words(), _digests()
+    for _ in range(rounds):
+        for address, pattern in _shuffled(chance):
+            if pattern.startswith(("sign-out/", "password/", *_OPEN)):  # what is their own
+                continue
+            for post in (False, True):
+                answer = _ask(client, address, post)
+                tally.check(answer.status_code < 500, f"a cover teacher at {address}: {answer.status_code}")
+                shown = _shown(answer)
+                seen = next((word for word in words if word in shown), "")
+                tally.check(not seen, f"a cover teacher is shown {seen!r} at {address}")
+    tally.check(not _changed(before), f"changed by a cover teacher: {_changed(before)}")
     return tally
 
 

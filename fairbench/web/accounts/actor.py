@@ -12,8 +12,9 @@ from .models import AuditEntry, Practice, Role, User
 
 
 class Permission(StrEnum):
-    """What a role may change. Looking is for everybody of the practice."""
+    """What a role may change; ``LOOK`` is to look at whatever the practice has, rather than at a class of one's own."""
 
+    LOOK = "look"
     CLASSES = "classes"
     PLANS = "plans"
     PEOPLE = "people"
@@ -28,7 +29,8 @@ class Permission(StrEnum):
 _MAY: Mapping[Role, frozenset[Permission]] = {
     Role.OWNER: frozenset(Permission),
     Role.INSTRUCTOR: frozenset(Permission) - {Permission.MEMBERS, Permission.ERASE, Permission.INCIDENTS},
-    Role.ASSISTANT: frozenset({Permission.CLASSES}),
+    Role.ASSISTANT: frozenset({Permission.LOOK, Permission.CLASSES}),
+    Role.COVER: frozenset({Permission.CLASSES, Permission.HEALTH}),
 }
 
 
@@ -50,7 +52,9 @@ class Actor:
     def require(self, permission: Permission) -> None:
         """Raise Django's PermissionDenied unless the role has this permission."""
         if not self.may(permission):
-            raise PermissionDenied(f"Your role ({self.user.role}) may look at this but not change it.")
+            raise PermissionDenied(
+                f"Your role ({self.user.get_role_display().lower()}) may look at this but not change it."
+            )
 
     def audit(
         self, verb: str, object_id: UUID, old: Mapping[str, Any] | None = None, new: Mapping[str, Any] | None = None

@@ -61,6 +61,7 @@ class Role(models.TextChoices):
     OWNER = "owner"
     INSTRUCTOR = "instructor"
     ASSISTANT = "assistant"
+    COVER = "cover", "Cover teacher"
 
 
 class UserManager(BaseUserManager["User"]):

@@ -1,8 +1,9 @@
 """What the board of a term shows, worked out from its rows."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from typing import Any
 
 from django.template.loader import render_to_string
 from django.utils.html import format_html_join
@@ -16,9 +17,11 @@ from fairbench.core.terms.clashes import Booked, Clash, clashes
 from fairbench.core.terms.curve import effort
 from fairbench.core.terms.term import Slot, SlotState
 from fairbench.core.terms.term import Term as CoreTerm
+from fairbench.web.accounts.models import User
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.plans.models import Plan
 
+from .covers import who_covers
 from .models import ClosedDay, Term
 from .term_rows import heads_of, values_with
 
@@ -108,11 +111,12 @@ class BoardPage:
     def __init__(self, term: Term) -> None:
         self.term = term
         others = Term.objects.filter(archived=False, ends_on__gte=term.starts_on).exclude(id=term.id)
-        terms = [term, *others.select_related("group", "group__room", "room")]
+        terms = [term, *others.select_related("group", "group__room", "room", "teacher")]
         heads = heads_of(terms)
         values = values_with(terms, heads)
         self.value: CoreTerm = values[0][1]
-        self._booked = [booked_of(one, value) for one, value in values]
+        self.covers = who_covers(terms)
+        self._booked = [booked_of(one, value, self.covers) for one, value in values]
         worked = worked_out(self.value, self._before(), shelf())
         self.balance, self.rows, self.choices = worked.balance, worked.rows, worked.choices
         self.can_undo = heads[term.id].parent is not None
@@ -165,13 +169,15 @@ class BoardPage:
         return [kind for kind in CellKind if kind is not CellKind.NOTHING]
 
 
-def booked_of(term: Term, value: CoreTerm) -> Booked:
-    """A term with its teacher and its room."""
+def booked_of(term: Term, value: CoreTerm, covers: Mapping[tuple[Any, str], User]) -> Booked:
+    """A term with its teacher, its room, and what of it somebody covers."""
     room = term.room or term.group.room
     return Booked(
         term.group.name,
         value,
         str(term.teacher_id or ""),
+        term.teacher.name if term.teacher else "",
+        frozenset(slot for of_term, slot in covers if of_term == term.id),
         str(room.id) if room else "",
         room.name if room else "",
     )

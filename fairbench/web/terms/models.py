@@ -1,4 +1,4 @@
-"""Terms with every state they have been in, closed days, and the private addresses of calendars."""
+"""Terms with every state they have been in, who covers a class, closed days, the private addresses of calendars."""
 
 import secrets
 
@@ -48,6 +48,17 @@ class TermRevision(PracticeModel):
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["term", "number"], name="one_term_revision_a_number"),)
+
+
+class Cover(PracticeModel):
+    """Who teaches one class of a term in its teacher's place; ``slot`` is its id there."""
+
+    term = models.ForeignKey(Term, on_delete=models.PROTECT, related_name="covers")
+    slot = models.CharField(max_length=40)
+    user = models.ForeignKey("accounts.User", on_delete=models.PROTECT, related_name="covers")
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["term", "slot"], name="one_cover_a_class"),)
 
 
 class ClosedDay(PracticeModel):

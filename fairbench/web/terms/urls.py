@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import board, build, calendar, cover, feed, register, tell, today
+from .views import board, build, calendar, cover, covering, feed, register, tell, today
 
 app_name = "terms"
 urlpatterns = [
@@ -19,6 +19,9 @@ urlpatterns = [
     path("terms/<uuid:term_id>/register.csv", register.as_csv, name="register_csv"),
     path("terms/<uuid:term_id>/tell/<str:slot_id>/", tell.tell, name="tell"),
     path("terms/<uuid:term_id>/cover/<str:slot_id>/", cover.cover, name="cover"),
+    path("terms/<uuid:term_id>/cover/<str:slot_id>/by/", covering.give, name="give_cover"),
+    path("covering/", covering.covering, name="covering"),
+    path("covering/<uuid:cover_id>/teach/", covering.teach, name="teach_covered"),
     path("terms/group/<uuid:group_id>/places/", register.places, name="places"),
     path("terms/waiting/<uuid:waiting_id>/", register.waiting, name="leave_waiting"),
     path("calendar/", calendar.calendar, name="calendar"),

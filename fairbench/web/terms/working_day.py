@@ -13,6 +13,7 @@ from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Listing, Participant, PersonLetter
 from fairbench.web.plans.models import Plan
 
+from .covers import who_covers
 from .models import ClosedDay, Term
 from .term_rows import values_of
 
@@ -74,6 +75,7 @@ class WorkingDay:
         self.terms = values_of(list(terms.select_related("group", "group__room", "room")))
         self.coming = self._coming()
         self.next = self.coming[0] if self.coming else None
+        self.covered_by = self._covered_by()
         self.plan = Plan.objects.filter(id=self.next.slot.plan).first() if self.next and self.next.slot.plan else None
         self.who = self._who() if self.next and with_health else []
         self.waiting = PersonLetter.objects.filter(state=PersonLetter.State.WAITING).count() if with_health else 0
@@ -86,6 +88,11 @@ class WorkingDay:
             Coming(term, value, slot) for term, value in self.terms for slot in value.ahead if slot.day >= self.today
         ]
         return sorted(found, key=lambda one: (one.slot.day, one.value.at, one.term.name))
+
+    def _covered_by(self) -> str:
+        """Who teaches the next class in its teacher's place."""
+        found = who_covers([self.next.term]).get((self.next.term.id, self.next.slot.id)) if self.next else None
+        return found.name if found else ""
 
     def _not_recorded(self) -> list[Coming]:
         """Classes of the last week that the term has and nobody recorded."""

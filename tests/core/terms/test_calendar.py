@@ -79,6 +79,24 @@ def _by(clock: datetime.tzinfo, moment: datetime.datetime) -> datetime.datetime:
     return moment.replace(tzinfo=clock).astimezone(datetime.UTC)
 
 
+def test_what_another_covers_says_so_and_stands_in_their_calendar_alone() -> None:
+    made = autumn()
+    own = icalendar.Calendar.from_ical(
+        calendar_of([replace(series(made), covered=frozenset({"1", "5"}))], ZONE, "Orla")
+    )
+    events = recurring_ical_events.of(own).between(MONDAY, week(14))
+    names = {event.start.date(): str(event["SUMMARY"]) for event in events if str(event["STATUS"]) != "CANCELLED"}
+    assert len(names) == 8
+    moved = week(6) + datetime.timedelta(days=2)
+    assert {day for day, name in names.items() if name == "Monday Chairs, covered"} == {made.slot("1").day, moved}
+    for only, days, status in (("5", {moved}, "CONFIRMED"), ("4", {week(5)}, "CANCELLED")):
+        data = calendar_of([replace(series(made), only=frozenset({only}))], ZONE, "Aled")
+        found = icalendar.Calendar.from_ical(data).walk("VEVENT")
+        assert {event["DTSTART"].dt.date() for event in found} == days
+        assert [str(event["STATUS"]) for event in found] == [status]
+        assert [str(event["SUMMARY"]) for event in found] == ["Monday Chairs"]
+
+
 def test_a_feed_without_a_class_is_a_calendar_all_the_same() -> None:
     assert icalendar.Calendar.from_ical(calendar_of([], ZONE, "Orla")).walk("VEVENT") == []
 

@@ -127,5 +127,7 @@ def _changed(request: HttpRequest, change: Callable[[], User]) -> HttpResponse:
     except InputError as error:
         messages.error(request, f"Not changed: {error.message}.")
     else:
-        messages.success(request, f"Saved: {user.name}, {user.role if user.is_active else 'no access'}.")
+        messages.success(
+            request, f"Saved: {user.name}, {user.get_role_display().lower() if user.is_active else 'no access'}."
+        )
     return redirect("accounts:members")

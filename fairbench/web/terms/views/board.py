@@ -10,6 +10,7 @@ from django.views.decorators.http import require_POST
 from fairbench.core.errors import InputError
 from fairbench.core.formats.term_doc import term_document
 from fairbench.web.accounts.actor import actor_of
+from fairbench.web.accounts.models import User
 from fairbench.web.plans.adapter import shelf
 from fairbench.web.site.find import Request, find
 from fairbench.web.terms import actions
@@ -32,7 +33,17 @@ def slot(request: HttpRequest, term_id: UUID, slot_id: str) -> HttpResponse:
     column = next((one for one in page.columns if one.slot.id == slot_id), None)
     if column is None:
         raise Http404
-    return render(request, "terms/_slot.html", {"page": page, "column": column})
+    actor = actor_of(request)
+    may_cover = User.objects.filter(practice=actor.practice, is_active=True)
+    if page.term.teacher:
+        may_cover = may_cover.exclude(id=page.term.teacher.id)
+    context = {
+        "page": page,
+        "column": column,
+        "cover": page.covers.get((page.term.id, slot_id)),
+        "may_cover": may_cover.order_by("name"),
+    }
+    return render(request, "terms/_slot.html", context)
 
 
 def _answer(request: Request, term_id: UUID, wrong: str = "") -> HttpResponse:
