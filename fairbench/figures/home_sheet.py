@@ -14,6 +14,7 @@ from fairbench.core.handouts.home import HomeRules
 from fairbench.core.handouts.sheet import Sheet, SheetLine
 from fairbench.core.sides import Side
 
+from .arcs import as_curves
 from .palette import palette
 from .still import still_svg
 
@@ -47,20 +48,31 @@ class Printed:
     code: str = ""
 
 
-FONTS = tuple(sorted(_FONT.glob("*.woff2")))
-"""The files of the typeface."""
+@dataclass(frozen=True, slots=True)
+class Face:
+    """A file of the typeface, and for which weights it stands, as a style sheet says them."""
+
+    file: Path
+    weights: str = "200 800"
+
+
+FACES = tuple(Face(file) for file in sorted(_FONT.glob("*.woff2")))
+"""The typeface as it ships: of any weight."""
 
 
 def sheets_html(
-    printed: Iterable[Printed], rules: HomeRules, shelf: Shelf, paper: str = "A4", fonts: Sequence[Path] = FONTS
+    printed: Iterable[Printed], rules: HomeRules, shelf: Shelf, paper: str = "A4", faces: Sequence[Face] = FACES
 ) -> str:
-    """Sheets one after the other, each on pages of its own, as a whole HTML page, set in ``fonts``. Raises
+    """Sheets one after the other, each on pages of its own, as a whole HTML page, set in ``faces``. Raises
     :class:`PlanError` for a paper that there is not."""
     if paper not in PAPERS:
         raise PlanError(f"the paper is {' or '.join(PAPERS)}, not {paper}", "paper")
     body = "".join(_sheet(one, rules, shelf) for one in printed)
-    faces = "".join(f'@font-face{{font-family:"Fair Bench";src:url("{file.as_uri()}");}}' for file in fonts)
-    style = f"{faces}@page{{size:{paper};}}{_css()}"
+    fonts = "".join(
+        f'@font-face{{font-family:"Fair Bench";src:url("{face.file.as_uri()}");font-weight:{face.weights};}}'
+        for face in faces
+    )
+    style = f"{fonts}@page{{size:{paper};}}{_css()}"
     return (
         '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Exercises at home</title>'
         f"<style>{style}</style></head><body>{body}</body></html>"
@@ -120,7 +132,7 @@ def _pictures(line: SheetLine, shelf: Shelf) -> str:
         version = shelf.exercise(line.exercise).version(line.version)
     except PlanError:
         return ""
-    drawn = figures_of(version, line.name, line.side)
+    drawn = _figures_of(version, line.name, line.side)
     figures = [_image(svg, f"{line.name}, {says}") for svg, says in zip(drawn, ("start", "end"), strict=False)]
     if len(figures) == 1:
         return f'<div class="pictures one-only">{figures[0]}</div>'
@@ -130,11 +142,15 @@ def _pictures(line: SheetLine, shelf: Shelf) -> str:
 
 
 @lru_cache(maxsize=_KEPT)
-def figures_of(version: Version, name: str, side: Side, ink: str = "print") -> tuple[str, ...]:
-    """The figure at the start and at the end, or only one where it holds still."""
-    colours = palette(ink)
+def _figures_of(version: Version, name: str, side: Side) -> tuple[str, ...]:
+    """The figure at the start and at the end, or only one where it holds still: no wider than what is drawn, so that it
+    is as large as its place allows."""
     poses = ("start", "end") if len(version.movement.poses) > 1 else ("start",)
-    return tuple(still_svg(version.movement, colours, f"{name}, {pose}", pose, side=side) for pose in poses)
+    drawn = (
+        still_svg(version.movement, palette("print"), f"{name}, {pose}", pose, side=side, square=False)
+        for pose in poses
+    )
+    return tuple(as_curves(one) for one in drawn)
 
 
 def _image(svg: str, says: str) -> str:

@@ -22,12 +22,15 @@ def still_svg(
     side: Side = Side.RIGHT,
     size: int = 0,
     looks: Looks = USUAL,
+    square: bool = True,
 ) -> str:
-    """The picture as SVG. ``title`` is what it says to somebody who cannot see it."""
+    """The picture as SVG, in a square or as wide as what is drawn. ``title`` is what it says to somebody who cannot see
+    it."""
     both = pictured(movement, side, view, looks)
     if pose == "both":
-        return picture_svg(both, palette, title, size)
-    return frame_svg(both.box(), _one(movement, palette, pose, view, side, both, looks), palette, title, size)
+        return picture_svg(both, palette, title, size, square)
+    one = _one(movement, palette, pose, view, side, both, looks)
+    return frame_svg(both.box(), one, palette, title, size, square)
 
 
 def _one(
