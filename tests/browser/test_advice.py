@@ -1,8 +1,9 @@
 """Mending by keyboard alone: from what was found to a plan without it, and back."""
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
-from .conftest import faults, settled
+from .conftest import becomes, faults, settled
+from .opened import open_plan
 
 
 def open_short_plan(page: Page) -> None:
@@ -77,6 +78,25 @@ def test_a_finding_is_marked_on_the_planks_and_put_aside_with_a_reason(page: Pag
     expect(page.locator(".findings", has_text="Short warm-up")).to_have_count(0)
     page.locator(".checked summary").click()
     expect(page.locator(".checked")).to_contain_text("They walk here.")
+
+
+def test_nothing_moves_under_a_finger_when_the_chance_comes(page: Page) -> None:
+    """A press on a plank that has just moved would land on another, or on none."""
+    held: list[Route] = []
+    page.route("**/chance/", lambda route: held.append(route))
+    open_plan(page, "Up once, down once")
+    chance, plank = page.locator("#chance"), page.locator(".plank").first
+    for width in (1280, 1024, 820):
+        page.set_viewport_size({"width": width, "height": 800})
+        held.clear()
+        page.reload()
+        page.wait_for_selector(".plank")
+        assert becomes(page, lambda: bool(held))
+        expect(chance.locator("summary")).to_have_text("On time?")
+        before = plank.bounding_box()
+        held[-1].continue_()
+        expect(chance).to_contain_text("% on time")
+        assert plank.bounding_box() == before
 
 
 def test_the_chance_stands_by_the_end_time_and_the_balance_says_its_areas(page: Page) -> None:

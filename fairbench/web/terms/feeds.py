@@ -1,8 +1,10 @@
 """The classes of somebody as a calendar."""
 
 import datetime
+from collections.abc import Sequence
 from zoneinfo import ZoneInfo
 
+from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from fairbench.core.formats.calendar_ics import Series, calendar_of
@@ -10,8 +12,8 @@ from fairbench.core.terms.term import Term as CoreTerm
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.accounts.models import User
 
-from .covers import covered_by, who_covers
-from .models import Term
+from .covers import SEEN_AFTER
+from .models import Cover, Term
 from .term_rows import values_of
 
 _SHOWN_AFTER = datetime.timedelta(days=90)
@@ -24,13 +26,24 @@ def calendar_for(user: User) -> bytes:
     since = timezone.localdate() - _SHOWN_AFTER
     rows = Term.objects.filter(teacher=user, archived=False, ends_on__gte=since)
     own = list(rows.select_related("group", "group__room", "room")) if Actor(user).may(Permission.LOOK) else []
-    covers = who_covers(own)
+    covers = list(_covers(user, own))
+    values = dict(values_of(list({term.id: term for term in (*own, *(one.term for one in covers))}.values())))
     series = [
-        _series(term, value, covered=frozenset(slot for of_term, slot in covers if of_term == term.id))
-        for term, value in values_of(own)
+        _series(term, values[term], covered=frozenset(one.slot for one in covers if one.term_id == term.id))
+        for term in own
     ]
-    series += [_series(one.term, one.value, only=frozenset({one.slot.id})) for one in covered_by(user)]
+    series += [
+        _series(one.term, values[one.term], only=frozenset({one.slot})) for one in covers if one.user_id == user.id
+    ]
     return calendar_of(series, ZoneInfo(timezone.get_current_timezone_name()), f"Classes, {user.name}")
+
+
+def _covers(user: User, own: Sequence[Term]) -> "QuerySet[Cover]":
+    """Whatever somebody covers, and what another covers of their own terms."""
+    since = timezone.localdate() - SEEN_AFTER
+    theirs = Q(user=user, term__archived=False, term__ends_on__gte=since)
+    rows = Cover.objects.filter(theirs | Q(term__in=own)) if own else Cover.objects.filter(theirs)
+    return rows.select_related("term", "term__group", "term__group__room", "term__room")
 
 
 def _series(

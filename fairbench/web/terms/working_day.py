@@ -8,13 +8,12 @@ from fairbench.core.progress.look_at import GONE
 from fairbench.core.terms.term import Slot, SlotState
 from fairbench.core.terms.term import Term as CoreTerm
 from fairbench.web.classes.models import Attendance, Meeting
-from fairbench.web.handouts.due_letters import not_handed_out, runs_out_soon
+from fairbench.web.handouts.due_letters import how_many_not_handed_out, runs_out_soon
 from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Listing, Participant, PersonLetter
 from fairbench.web.plans.models import Plan
 
-from .covers import who_covers
-from .models import ClosedDay, Term
+from .models import ClosedDay, Cover, Term
 from .term_rows import values_of
 
 DAYS = 7
@@ -79,7 +78,7 @@ class WorkingDay:
         self.plan = Plan.objects.filter(id=self.next.slot.plan).first() if self.next and self.next.slot.plan else None
         self.who = self._who() if self.next and with_health else []
         self.waiting = PersonLetter.objects.filter(state=PersonLetter.State.WAITING).count() if with_health else 0
-        self.sheets = len(not_handed_out()) if with_health else 0
+        self.sheets = how_many_not_handed_out() if with_health else 0
         self.screenings = runs_out_soon(today) if with_health else []
         self.not_recorded = self._not_recorded()
 
@@ -91,8 +90,10 @@ class WorkingDay:
 
     def _covered_by(self) -> str:
         """Who teaches the next class in its teacher's place."""
-        found = who_covers([self.next.term]).get((self.next.term.id, self.next.slot.id)) if self.next else None
-        return found.name if found else ""
+        if self.next is None:
+            return ""
+        names = Cover.objects.filter(term=self.next.term, slot=self.next.slot.id).values_list("user__name", flat=True)
+        return next(iter(names), "")
 
     def _not_recorded(self) -> list[Coming]:
         """Classes of the last week that the term has and nobody recorded."""
