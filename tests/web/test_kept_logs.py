@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
 from fairbench.web.people.health_summary import person_of
-from fairbench.web.people.models import Listing, NotedLoad
+from fairbench.web.people.models import HomeReport, HomeSheet, Listing, NotedLoad
 from fairbench.web.progress.kept_logs import due_of, kept_logs
 from fairbench.web.progress.log_rows import half_a_year, logs_of
 
@@ -47,6 +47,12 @@ CHANGES = {
     "their own figure": lambda meeting, one: NotedLoad.objects.create(
         practice=meeting.practice, participant_id=one, exercise="bridge", reps=9
     ),
+    "what they said of home": lambda meeting, one: HomeReport.objects.create(
+        practice=meeting.practice, participant_id=one, day=meeting.held_on, how="some", stopped="ill"
+    ),
+    "their sheet": lambda meeting, one: HomeSheet.objects.create(
+        practice=meeting.practice, participant_id=one, edition=1, document={"lines": []}, summary="x"
+    ),
     "their group": lambda _meeting, one: Listing.objects.filter(participant=one).delete(),
 }  # fmt: skip
 
@@ -65,6 +71,22 @@ def test_whatever_changes_is_read_anew_and_only_for_them(people, meeting, what: 
     if what != "a class":
         assert after[other] is before[other]
     assert {key: kept.log for key, kept in after.items()} == logs_of(people, half_a_year())
+
+
+def test_what_hurt_at_home_waits_once_and_only_what_was_on_the_sheet(client_in, people, meeting, group) -> None:
+    one = group.participants.first()
+    HomeSheet.objects.create(
+        practice=one.practice, participant=one, edition=1, document={"lines": [{"exercise": "band-row"}]}, summary="x"
+    )
+    HomeSheet.objects.update(at=timezone.now() - timedelta(days=20))
+    address = reverse("handouts:how_was_home", args=[meeting.id, one.id])
+    client_in.post(address, {"how": "some", "stopped": "hurt"})
+    bouts = read(people)[one.id].log.bouts
+    assert {bout.exercise for bout in bouts if bout.at_home} == {"band-row"}
+    page = client_in.get(reverse("progress:progress", args=[one.id])).content.decode()
+    assert "Something hurt at home, and this was on the sheet" in page
+    client_in.post(address, {"how": "some", "stopped": "forgot"})
+    assert not any(bout.at_home for bout in read(people)[one.id].log.bouts)
 
 
 def test_a_correction_shows_at_once(client_in, people, meeting, group) -> None:

@@ -8,7 +8,7 @@ from pydantic import Field, TypeAdapter, model_validator
 
 from ..errors import InputError
 from ..progress.amount import Amount, Variable
-from ..progress.log import MODERATE, Bout, Felt
+from ..progress.log import MODERATE, AtHome, Bout, Felt
 from .dose_doc import Doc
 from .measures_doc import Figure
 from .people_doc import DeclaredDoc, validated
@@ -38,6 +38,9 @@ class LineDoc(Doc):
     lost_form: bool = False
     teach_again: bool = False
     felt: Felt = Field(default=Felt.AS_PLANNED, strict=False)
+    at_home: AtHome = Field(
+        default=AtHome.NOTHING, strict=False, description="What was said of doing it at home since."
+    )
 
     @model_validator(mode="after")
     def _has_a_figure(self) -> "LineDoc":
@@ -71,6 +74,7 @@ class LineDoc(Doc):
             self.lost_form,
             self.teach_again,
             self.felt,
+            self.at_home,
         )
 
 
@@ -152,6 +156,7 @@ def _line(bout: Bout) -> dict[str, Any]:
         "lost_form": bout.lost_form,
         "teach_again": bout.teach_again,
         "felt": bout.felt.value if bout.felt is not Felt.AS_PLANNED else None,
+        "at_home": bout.at_home.value,
     }
     return {
         name: value

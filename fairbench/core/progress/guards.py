@@ -5,6 +5,7 @@ from fractions import Fraction
 from math import ceil
 
 from .amount import Amount, Variable
+from .log import AtHome
 from .proposal import Kind, Proposal
 from .setting import Rung, Setting
 from .state import State
@@ -16,6 +17,11 @@ A_FIFTH_LESS = Fraction(8, 10)
 HALF = Fraction(1, 2)
 _LEAST = {Variable.REPETITIONS: 4, Variable.HOLD: 10}
 """Less is not worth setting up for; what is less already stays."""
+_AT_HOME = {
+    AtHome.HURT: "Something hurt at home, and this was on the sheet: once more, and ask which it was.",
+    AtHome.UNSURE: "They were not sure at home how it goes: show it again before it gets more.",
+    AtHome.ILL: "They were ill since the class before: once more.",
+}
 OFTEN = 2
 """Effort over plan so often running."""
 
@@ -45,6 +51,8 @@ def held(state: State, setting: Setting, day: datetime.date) -> Proposal | None:
         return same(state, "Not all of it was reached: once more.")
     if last.too_hard:
         return same(state, "It took more effort than planned: once more, and less if it does again.")
+    if last.at_home:
+        return same(state, _AT_HOME[last.at_home])
     if not setting.trained:
         return same(state, "It is not loaded from week to week: it keeps its dose.")
     if state.rose_on is not None and (day - state.rose_on).days < WEEK:

@@ -21,11 +21,20 @@ class Felt(StrEnum):
     TOO_HARD = "too hard"
 
 
+class AtHome(StrEnum):
+    """What was said at the door of the time at home since, where it is a reason to wait."""
+
+    NOTHING = ""
+    HURT = "hurt"
+    UNSURE = "unsure"
+    ILL = "ill"
+
+
 @dataclass(frozen=True, slots=True)
 class Bout:
     """One exercise once. ``effort`` and ``pain`` are of 10, None where nobody said; ``planned_effort`` is the most that
     was planned. ``sore_after`` is pain on the day after that named this exercise. ``reached`` says that all of what was
-    asked was done."""
+    asked was done, ``at_home`` what was said of doing it at home since, or just before."""
 
     day: datetime.date
     exercise: str
@@ -39,6 +48,7 @@ class Bout:
     lost_form: bool = False
     teach_again: bool = False
     felt: Felt = Felt.AS_PLANNED
+    at_home: AtHome = AtHome.NOTHING
 
     def __post_init__(self) -> None:
         for name, value in (("effort", self.effort), ("pain", self.pain), ("planned_effort", self.planned_effort)):

@@ -15,7 +15,7 @@ from fairbench.core.people.person import Person
 from fairbench.core.progress.schools import School
 from fairbench.core.rooms.store import Store
 from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
-from fairbench.web.people.models import Listing, NotedLoad
+from fairbench.web.people.models import HomeReport, HomeSheet, Listing, NotedLoad
 from fairbench.web.plans.adapter import shelf
 
 from .log_rows import PersonLog, logs_of
@@ -50,7 +50,7 @@ _kept: OrderedDict[UUID, tuple[Hashable, KeptLog]] = OrderedDict()
 
 
 def kept_logs(people: Mapping[UUID, Person], since: datetime.date) -> dict[UUID, KeptLog]:
-    """The logs of some people from a day on: one query, and seven more for all those whose rows changed since they were
+    """The logs of some people from a day on: one query, and nine more for all those whose rows changed since they were
     read last."""
     states, stock = _states(people, since), shelf()
     found: dict[UUID, KeptLog] = {}
@@ -110,11 +110,14 @@ def _query() -> str:
         "differed": Difference._meta.db_table,
         "told": TeachEvent._meta.db_table,
         "noted": NotedLoad._meta.db_table,
+        "at_home": HomeReport._meta.db_table,
+        "sheets": HomeSheet._meta.db_table,
     }
     written = "hashtextextended('{0}' || {0}.ctid::text || ' ' || {0}.xmin::text, 0)"
     rows = "SELECT {0}.participant_id AS person, " + written + " AS written FROM {1} AS {0}"
     theirs = " WHERE {0}.participant_id = ANY(%(people)s)"
-    parts = [(rows + theirs).format(name, of[name]) for name in ("came", "listed", "differed", "noted")]
+    own = ("came", "listed", "differed", "noted", "at_home", "sheets")
+    parts = [(rows + theirs).format(name, of[name]) for name in own]
     parts.append((rows + theirs + " AND {0}.mark <> ''").format("told", of["told"]))
     meetings = "SELECT {0}.participant_id AS person, " + written.replace("{0}", "met") + " AS written FROM {1} AS {0}"
     joined = " JOIN {2} AS met ON {3} WHERE {0}.participant_id = ANY(%(people)s) AND met.held_on >= %(since)s"

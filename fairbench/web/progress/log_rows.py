@@ -21,10 +21,13 @@ from fairbench.core.people.person import Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.timeline import ItemTime
 from fairbench.core.progress.amount import Amount, Variable, amount_of
+from fairbench.core.progress.at_home import with_what_was_said
 from fairbench.core.progress.log import MODERATE, Bout, Felt
 from fairbench.web.classes.models import Attendance, Difference, Meeting, TeachEvent
 from fairbench.web.people.models import Listing, NotedLoad
 from fairbench.web.plans.adapter import core_plan, shelf
+
+from .said_at_home import said_at_home
 
 WEEKS = 26
 """So far back the log goes."""
@@ -49,7 +52,7 @@ class PersonLog:
 def logs_of(
     people: Mapping[UUID, Person], since: datetime.date, instead: Mapping["_Key", Difference | None] | None = None
 ) -> dict[UUID, PersonLog]:
-    """The logs of some people, from a day on, in seven queries however many they are. ``instead`` has, by class, person
+    """The logs of some people, from a day on, in nine queries however many they are. ``instead`` has, by class, person
     and item, what is read instead of what stands in the record now; None for nothing."""
     rows = list(
         Attendance.objects.filter(
@@ -87,9 +90,10 @@ def logs_of(
         did = set(meeting.exercises if row.exercises is None else row.exercises)
         reader = _Reader(meeting, items[meeting.id], person, row, did, differences, marks, stops, noted)
         found[row.participant_id] += reader.bouts()
+    said = said_at_home(people, since)
     return {
         key: PersonLog(
-            tuple(sorted(found[key], key=lambda bout: bout.day)),
+            with_what_was_said(sorted(found[key], key=lambda bout: bout.day), said.get(key, ())),
             frozenset(day for group in member[key] for day in met[group]) | frozenset(came[key]),
             frozenset(came[key]),
             {exercise: rows[-1] for (of, exercise), rows in noted.items() if of == key and rows[-1].ended_at is None},

@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from fairbench.core.progress.amount import check_one_up
-from fairbench.core.progress.log import Bout, Felt
+from fairbench.core.progress.log import AtHome, Bout, Felt
 from fairbench.core.progress.proposal import ASKS_OVER, Kind
 from fairbench.core.progress.schools import SCHOOLS
 from fairbench.core.progress.setting import Setting
@@ -26,6 +26,7 @@ def bouts(draw: st.DrawFn, week: int, weekday: int) -> Bout:
         "reached": draw(st.booleans()),
         "lost_form": draw(st.booleans()),
         "felt": draw(st.sampled_from(Felt)),
+        "at_home": draw(st.sampled_from(AtHome)),
     }
     if draw(st.integers(0, 2)):  # two of three go well
         details = {}
@@ -35,7 +36,7 @@ def bouts(draw: st.DrawFn, week: int, weekday: int) -> Bout:
         )
         load = draw(st.sampled_from([{}, {"kg": draw(st.sampled_from(SIZES))}, {"band": "medium"}]))
         return replace(made, amount=replace(made.amount, **load))
-    return hold(week, draw(st.integers(5, 60)), **details)
+    return replace(hold(week, draw(st.integers(5, 60)), **details), day=day(week, weekday))
 
 
 @st.composite
