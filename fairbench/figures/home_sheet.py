@@ -50,14 +50,14 @@ class Printed:
 
 @dataclass(frozen=True, slots=True)
 class Face:
-    """A file of the typeface, and for which weights it stands, as a style sheet says them."""
+    """A file of the typeface, and for which weight it stands."""
 
     file: Path
-    weights: str = "200 800"
+    weight: int
 
 
-FACES = tuple(Face(file) for file in sorted(_FONT.glob("*.woff2")))
-"""The typeface as it ships: of any weight."""
+FACES = tuple(Face(file, weight) for weight in (400, 700) for file in sorted(_FONT.glob(f"*-{weight}-normal.woff2")))
+"""The typeface as it ships, plain and bold: there is nothing else on a sheet."""
 
 
 def sheets_html(
@@ -69,7 +69,7 @@ def sheets_html(
         raise PlanError(f"the paper is {' or '.join(PAPERS)}, not {paper}", "paper")
     body = "".join(_sheet(one, rules, shelf) for one in printed)
     fonts = "".join(
-        f'@font-face{{font-family:"Fair Bench";src:url("{face.file.as_uri()}");font-weight:{face.weights};}}'
+        f'@font-face{{font-family:"Fair Bench";src:url("{face.file.as_uri()}");font-weight:{face.weight};}}'
         for face in faces
     )
     style = f"{fonts}@page{{size:{paper};}}{_css()}"

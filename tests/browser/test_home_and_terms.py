@@ -5,7 +5,7 @@ import re
 
 from playwright.sync_api import Browser, Page, expect
 
-from .conftest import faults, run_until, settled
+from .conftest import PATIENCE, faults, run_until, settled
 from .opened import on_a_fast_clock
 
 
@@ -24,7 +24,7 @@ def test_a_sheet_is_made_printed_and_handed_out(page: Page) -> None:
     expect(page.locator(".message")).to_contain_text("Saved")
     page.get_by_role("button", name="Save the sheet").click()
     expect(page.locator(".message")).to_contain_text("The sheet is saved: 5 exercises")
-    paper = page.request.get(page.get_by_role("link", name="Print, A4").get_attribute("href"))
+    paper = page.request.get(page.get_by_role("link", name="Print, A4").get_attribute("href"), timeout=2 * PATIENCE)
     assert paper.headers["content-type"] == "application/pdf"
     assert paper.body().startswith(b"%PDF")
     page.get_by_role("button", name="Handed out today").click()
