@@ -31,6 +31,21 @@ from fairbench.web.terms.inputs import TermInput
 from fairbench.web.terms.models import ClosedDay, Cover
 from tests.factories import UserFactory
 
+OPEN_TO_ALL = {
+    "sign_in",
+    "service_worker",
+    "health",
+    "first_practice",
+    "forgotten",
+    "forgotten_sent",
+    "choose_password",
+    "phone",
+    "phone_done",
+    "phone_worker",
+    "feed",
+}
+"""The names of the views that ask nobody to sign in."""
+
 
 def patterns(resolver: URLResolver | None = None, path: str = "") -> list[tuple[str, URLPattern]]:
     found = []

@@ -13,7 +13,7 @@ from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role
 from fairbench.web.classes import actions as class_actions
 from fairbench.web.classes.inputs import HereInput
-from fairbench.web.classes.models import Attendance, Meeting
+from fairbench.web.classes.models import Attendance, Meeting, TeachEvent
 from fairbench.web.people.models import Participant
 from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.models import PlanRevision
@@ -24,18 +24,12 @@ from fairbench.web.terms.models import CalendarFeed, Cover
 from fairbench.web.terms.term_rows import value_of
 from tests.factories import UserFactory, make_group
 
+from .a_class import event, report
+from .every_address import OPEN_TO_ALL
+
 pytestmark = pytest.mark.django_db
 
-SEES = {
-    "sign_in",
-    "first_practice",
-    "forgotten",
-    "forgotten_sent",
-    "choose_password",
-    "phone",
-    "phone_done",
-    "phone_worker",
-    "feed",
+SEES = OPEN_TO_ALL | {
     "password",
     "calls",
     "on_this_device",
@@ -45,8 +39,6 @@ SEES = {
     "teach_covered",
     "today",
     "help",
-    "health",
-    "service_worker",
 }
 """What tells nothing about anybody."""
 OF_THE_CLASS = {
@@ -181,7 +173,15 @@ def test_nobody_from_elsewhere_is_named(client, client_in, teacher, term, group)
         answer = client.post(reverse("classes:here", args=[made.id]), {"participant": field, "here": "yes"})
         assert answer.status_code == 403
     assert client.get(reverse("handouts:how_was_home", args=[made.id, other.id])).status_code == 403
-    assert not Attendance.objects.exists()
+    first = group.participants.first()
+    client_in.post(reverse("classes:here", args=[made.id]), {"participant": first.id, "here": "yes"})
+    client_in.post(reverse("classes:begin", args=[made.id]))
+    told = report(client, made, event("joined", participant=str(other.id)), event("noted", participant=str(other.id)))
+    assert told.status_code == 200
+    assert not Attendance.objects.filter(participant=other).exists()
+    assert not TeachEvent.objects.filter(participant=other).exists()
+    assert report(client_in, made, event("joined", participant=str(other.id))).status_code == 200
+    assert Attendance.objects.filter(participant=other).exists()
     client_in.post(reverse("classes:here", args=[made.id]), {"participant": other.id, "here": "yes"})
     assert client.get(reverse("handouts:how_was_home", args=[made.id, other.id])).status_code == 200  # a guest now
 

@@ -17,23 +17,12 @@ from fairbench.web.plans.adapter import core_plan as stored
 from fairbench.web.plans.models import Plan, PlanRevision
 from tests.factories import UserFactory
 
+from .every_address import OPEN_TO_ALL
+
 WEB = Path(__file__).resolve().parents[2] / "fairbench/web"
 
 pytestmark = pytest.mark.django_db
 
-OPEN_TO_ALL = {
-    "sign_in",
-    "service_worker",
-    "health",
-    "first_practice",
-    "forgotten",
-    "forgotten_sent",
-    "choose_password",
-    "phone",
-    "phone_done",
-    "phone_worker",
-    "feed",
-}
 OWNERS_ONLY = {
     "erase",
     "members",

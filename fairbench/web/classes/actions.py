@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import Q
 from django.utils import timezone
 
 from fairbench.core.errors import InputError
@@ -127,11 +128,7 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
     reported = [event for _, event in report.events]
-    known = set(
-        Participant.objects.filter(id__in=[r.participant for r in reported if r.participant]).values_list(
-            "id", flat=True
-        )
-    )
+    known = _known(actor, meeting, reported)
     before = set(TeachEvent.objects.filter(id__in=[event.id for event in reported]).values_list("id", flat=True))
     TeachEvent.objects.bulk_create(
         [
@@ -177,6 +174,15 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
     if reported:
         actor.audit("meeting.report", meeting.id)
     return meeting, kept, taken
+
+
+def _known(actor: Actor, meeting: Meeting, reported: Sequence[TeachEventInput]) -> set[UUID]:
+    """Whom a report may name: everybody of the practice, or, by whoever has this class alone, those of its group and
+    who is here."""
+    rows = Participant.objects.filter(id__in=[event.participant for event in reported if event.participant])
+    if not actor.may(Permission.LOOK):
+        rows = rows.filter(Q(groups=meeting.group_id) | Q(attendances__meeting=meeting))
+    return set(rows.values_list("id", flat=True))
 
 
 def _come_and_go(meeting: Meeting, reported: Sequence[TeachEventInput], known: set[UUID]) -> None:
