@@ -142,34 +142,57 @@ def read_closed_days(data: bytes, since: datetime.date, until: datetime.date) ->
     :class:`CalendarError` for a file that is too large, is no calendar, or has a rule that cannot be read."""
     if len(data) > LARGEST_ICS:
         raise CalendarError(f"is over {LARGEST_ICS // 1024} kB; export a calendar of closed days alone", "file")
-    try:
-        calendar = Calendar.from_ical(data)
-        events = list(calendar.walk("VEVENT"))
-    except (ValueError, UnicodeDecodeError, IndexError, KeyError, TypeError) as error:
-        raise CalendarError(f"is no iCalendar file: {_short(error)}", "file") from None
-    if len(events) > MOST_EVENTS:
-        raise CalendarError(f"has {len(events)} events; at most {MOST_EVENTS}", "file")
-    try:
-        found = recurring_ical_events.of(calendar, skip_bad_series=False).between(since, until)
-        days = dict(islice(_days(found, since, until), MOST_DAYS))
-    except (ValueError, TypeError, AttributeError, KeyError, recurring_ical_events.InvalidCalendar) as error:
-        raise CalendarError(f"has a rule or a day that cannot be read: {_short(error)}", "file") from None
+    calendar = _calendar(data)
+    number = len(calendar.walk("VEVENT"))
+    if number > MOST_EVENTS:
+        raise CalendarError(f"has {number} events; at most {MOST_EVENTS}", "file")
+    days = dict(islice(_days(_occurrences(calendar, since, until), since, until), MOST_DAYS))
     if not days:
         raise CalendarError(f"has no event of a whole day from {since:%-d %B %Y} on", "file")
     return tuple(ClosedDay(day, name) for day, name in sorted(days.items()))
 
 
-def _days(events: Iterable[Event], since: datetime.date, until: datetime.date) -> Iterator[tuple[datetime.date, str]]:
-    for event in events:
-        if str(event.get("STATUS", "")).upper() == "CANCELLED":
-            continue
-        begins, ends = event.start, event.end
-        if isinstance(begins, datetime.datetime):
+# The libraries tell a file that is none by any of the errors below. Nothing of ours is called where they are caught, so
+# that no fault of ours is told as one of the file.
+
+
+def _calendar(data: bytes) -> Calendar:
+    try:
+        return Calendar.from_ical(data)
+    except (ValueError, IndexError, KeyError, TypeError) as error:
+        raise CalendarError(f"is no iCalendar file: {_short(error)}", "file") from None
+
+
+@dataclass(frozen=True, slots=True)
+class _Occurrence:
+    """When an event begins and ends once, whether it is called off, and what it is called."""
+
+    begins: datetime.date
+    ends: datetime.date
+    status: str
+    summary: str
+
+
+def _occurrences(calendar: Calendar, since: datetime.date, until: datetime.date) -> list[_Occurrence]:
+    try:
+        return [
+            _Occurrence(event.start, event.end, str(event.get("STATUS", "")), str(event.get("SUMMARY", "closed")))
+            for event in recurring_ical_events.of(calendar, skip_bad_series=False).between(since, until)
+        ]
+    except (ValueError, TypeError, AttributeError, KeyError, recurring_ical_events.InvalidCalendar) as error:
+        raise CalendarError(f"has a rule or a day that cannot be read: {_short(error)}", "file") from None
+
+
+def _days(
+    found: Iterable[_Occurrence], since: datetime.date, until: datetime.date
+) -> Iterator[tuple[datetime.date, str]]:
+    for event in found:
+        if event.status.upper() == "CANCELLED" or isinstance(event.begins, datetime.datetime):
             continue  # what has a time of day closes no day
-        for number in range(min((ends - begins).days or 1, LONGEST_CLOSED)):
-            day = begins + datetime.timedelta(days=number)
+        for number in range(min((event.ends - event.begins).days or 1, LONGEST_CLOSED)):
+            day = event.begins + datetime.timedelta(days=number)
             if since <= day <= until:
-                yield day, str(event.get("SUMMARY", "closed"))[:80]
+                yield day, event.summary[:80]
 
 
 def _short(error: Exception) -> str:

@@ -4,6 +4,7 @@ import gzip
 import json
 import os
 import tempfile
+import zlib
 from collections.abc import Mapping
 from functools import lru_cache
 from hashlib import sha256
@@ -50,14 +51,14 @@ def _read(kept: Path, shelf: Shelf) -> dict[Movement, tuple[Demand, ...]] | None
     """By movement; None where the file is not there, is broken, or is not of today's code and shelf."""
     try:
         document = json.loads(gzip.decompress(kept.read_bytes()))
-        if document["digest"] != digest():
-            return None
-        return {
-            movement: tuple(_demand(row) for row in document["demands"][place])
-            for place, movement in _places(shelf).items()
-        }
-    except (OSError, EOFError, ValueError, KeyError, TypeError):
+    except (OSError, EOFError, ValueError, zlib.error):
         return None
+    if not isinstance(document, dict) or document.get("digest") != digest():
+        return None
+    asked = document["demands"]  # written by this very code, as its digest says
+    if asked.keys() != _places(shelf).keys():
+        return None
+    return {movement: tuple(_demand(row) for row in asked[place]) for place, movement in _places(shelf).items()}
 
 
 def _write(kept: Path, found: Mapping[str, tuple[Demand, ...]]) -> None:

@@ -2,6 +2,7 @@
 
 import io
 import json
+import math
 from collections.abc import Iterable, Mapping
 from typing import Any
 
@@ -139,7 +140,16 @@ def _value(data: bytes) -> tuple[Any, dict[Any, int]]:
 
 def _as_json(value: Any) -> Any:
     """What JSON cannot hold, such as a day or infinity, no exercise has."""
-    try:
-        return json.loads(json.dumps(value, allow_nan=False))
-    except (TypeError, ValueError):
-        raise CatalogueError("holds what is neither text, nor a number, nor a list of these") from None
+    if not _is_plain(value):
+        raise CatalogueError("holds what is neither text, nor a number, nor a list of these")
+    return json.loads(json.dumps(value))
+
+
+def _is_plain(value: Any) -> bool:
+    if isinstance(value, dict):
+        return all(_is_scalar(key) and _is_plain(one) for key, one in value.items())
+    return all(map(_is_plain, value)) if isinstance(value, list | tuple) else _is_scalar(value)
+
+
+def _is_scalar(value: Any) -> bool:
+    return value is None or isinstance(value, str | int) or (isinstance(value, float) and math.isfinite(value))

@@ -27,17 +27,22 @@ def days_of(starts_on: datetime.date, weeks: int, rule: str) -> tuple[datetime.d
     monday = starts_on - datetime.timedelta(days=starts_on.weekday())
     ends = monday + datetime.timedelta(weeks=weeks) - datetime.timedelta(days=1)
     begins = datetime.datetime.combine(starts_on, datetime.time())
-    try:
-        read = rrulestr(rule, dtstart=begins)
-        found = read.between(begins, datetime.datetime.combine(ends, datetime.time()), inc=True)
-    except (ValueError, TypeError, AttributeError) as error:
-        raise TermError(f"this rule cannot be read: {error}", "rule") from None
+    found = _between(rule, begins, datetime.datetime.combine(ends, datetime.time()))
     days = tuple(dict.fromkeys(one.date() for one in found))
     if not days:
         raise TermError("this rule has no day in the term", "rule")
     if len(days) > MOST_A_WEEK * MOST_WEEKS or _most_a_week(days) > MOST_A_WEEK:
         raise TermError(f"a term has at most {MOST_A_WEEK} classes a week", "rule")
     return days
+
+
+def _between(rule: str, begins: datetime.datetime, ends: datetime.datetime) -> list[datetime.datetime]:
+    """The moments of a rule. The library tells a rule that is none by any of these errors; nothing of ours is called
+    where they are caught."""
+    try:
+        return rrulestr(rule, dtstart=begins).between(begins, ends, inc=True)
+    except (ValueError, TypeError, AttributeError) as error:
+        raise TermError(f"this rule cannot be read: {error}", "rule") from None
 
 
 def slots_of(

@@ -40,9 +40,11 @@ class Device:
 
     def _figure(self, line: bytes) -> float:
         try:
-            figure = float(json.loads(line)[self.key])
-        except (ValueError, KeyError, TypeError):
-            raise DeviceError(f"The {self.name} says something that is no {self.of}.") from None
-        if not (math.isfinite(figure) and 0 <= figure <= self.most):
+            said = json.loads(line)
+        except ValueError:
+            said = None
+        figure = said.get(self.key) if isinstance(said, dict) else None
+        is_figure = isinstance(figure, int | float) and not isinstance(figure, bool)
+        if not (is_figure and math.isfinite(figure) and 0 <= figure <= self.most):
             raise DeviceError(f"The {self.name} says something that is no {self.of}.")
-        return figure
+        return float(figure)

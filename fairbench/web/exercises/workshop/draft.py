@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from pydantic import ValidationError
+from pydantic import BaseModel, ValidationError
 
 from fairbench.core.body import editing
 from fairbench.core.body.editing import Limbs
@@ -75,28 +75,29 @@ class Draft:
         )
 
 
+class _Packed(BaseModel):
+    """A draft as the page carries it."""
+
+    movement: dict[str, Any]
+    pose: str
+    limbs: Limbs
+    part: str
+    views: tuple[View, View]
+    origin: str = ""
+
+
 def unpacked(text: str) -> Draft:
     """The draft in a text. Raises :class:`InputError` when it is not one."""
     try:
-        data = json.loads(text)
-        movement = _movement(data["movement"])
-        draft = Draft(
-            movement,
-            data["pose"],
-            Limbs(data["limbs"]),
-            data["part"],
-            (View(data["views"][0]), View(data["views"][1])),
-            str(data.get("origin", ""))[:60],
-        )
-    except (ValueError, KeyError, TypeError, IndexError, AttributeError, RecursionError) as error:
-        if isinstance(error, InputError):
-            raise
+        packed = _Packed.model_validate_json(text)
+    except ValidationError:
         raise InputError("the page sent something that is no draft; reload it", "draft") from None
+    movement = _movement(packed.movement)
     check_way(movement)
-    editing.pose_of(movement, draft.pose)
-    if draft.part not in PARTS:
-        raise InputError(f"there is no part '{draft.part}'", "part")
-    return draft
+    editing.pose_of(movement, packed.pose)
+    if packed.part not in PARTS:
+        raise InputError(f"there is no part '{packed.part}'", "part")
+    return Draft(movement, packed.pose, packed.limbs, packed.part, packed.views, packed.origin[:60])
 
 
 def _movement(document: Any) -> Movement:
