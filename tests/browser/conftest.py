@@ -17,7 +17,7 @@ from fairbench.core.formats.demands_doc import work_out
 from fairbench.web.accounts.models import User
 from fairbench.web.demo import account as demo_login
 
-from .kept_demo import put_back
+from tests import databases
 
 # Playwright's loop runs in the test's own thread, where Django would refuse the database.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
@@ -88,12 +88,15 @@ def server(django_db_setup):
 
 
 @pytest.fixture
-def site(transactional_db, server):
-    """The demo, served; its address."""
-    put_back()
+def site(own_name, server, django_db_blocker):
+    """The demo as it was loaded, served; its address."""
     address, counted = server
-    yield address
-    counted.wait_until_idle()
+    with django_db_blocker.unblock():
+        databases.copy(databases.DEMO, f"{own_name}_served")
+        databases.use(f"{own_name}_served")
+        yield address
+        counted.wait_until_idle()
+        databases.use(f"{own_name}_empty")
 
 
 @pytest.fixture

@@ -1,7 +1,6 @@
 """A practice with a signed-in owner, a group and a plan; and the demo when a test asks for it."""
 
 import pytest
-from django.db import transaction
 from django.test import Client
 from django.urls import reverse
 from django_scopes import scope
@@ -12,7 +11,6 @@ from fairbench.core.plan.plan import Block, Item
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.classes.models import Meeting
-from fairbench.web.demo import classes as demo_data
 from fairbench.web.plans import actions
 from tests.factories import UserFactory, make_group
 
@@ -56,22 +54,8 @@ def plan(actor, group):
 
 
 @pytest.fixture
-def demo(db):
-    demo_data.load()
-
-
-@pytest.fixture(scope="module")
-def loaded_once(django_db_setup, django_db_blocker):
-    """The demo, loaded once for all tests of a file; what each of them changes is taken back after it."""
-    with django_db_blocker.unblock(), transaction.atomic():
-        demo_data.load()
-        yield
-        transaction.set_rollback(True)
-
-
-@pytest.fixture
-def kept_demo(loaded_once, db):
-    """The demo as it was loaded for this file."""
+def demo(on_demo, db):
+    """The demo practice is in the database."""
 
 
 @pytest.fixture

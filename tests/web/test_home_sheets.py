@@ -39,7 +39,7 @@ pytestmark = pytest.mark.django_db
 
 
 @pytest.fixture
-def signed_in(kept_demo):
+def signed_in(demo):
     user = User.objects.get(email="orla@kittiwake.example")
     client = Client()
     client.force_login(user)

@@ -26,7 +26,7 @@ pytestmark = pytest.mark.django_db
 
 
 @pytest.fixture
-def signed_in(kept_demo):
+def signed_in(demo):
     client = Client()
     client.force_login(User.objects.get(email="orla@kittiwake.example"))
     with scope(practice=Practice.objects.get()):
