@@ -1,4 +1,4 @@
-"""What holds for every test: the day that it believes it is, the examples that are made, the database it begins with."""
+"""What holds for every test: the day that it believes it is, the examples, and the database that it begins with."""
 
 import os
 

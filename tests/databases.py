@@ -1,5 +1,5 @@
 """The two databases that tests begin from, made once for a run and copied: one with every table and nothing in it, one
-with the demo as it is on the day that tests believe it is. A copy takes a tenth of a second; making them takes twenty."""
+with the demo as it is on the day that tests believe in. A copy takes a tenth of a second; making them takes twenty."""
 
 import os
 
@@ -36,9 +36,7 @@ def copy(template: str, name: str) -> None:
     """Make a database anew as a copy of another; whoever is still connected to the old one is cut off."""
     with _server() as server:
         server.execute(sql.SQL("DROP DATABASE IF EXISTS {} WITH (FORCE)").format(sql.Identifier(name)))
-        server.execute(
-            sql.SQL("CREATE DATABASE {} TEMPLATE {}").format(sql.Identifier(name), sql.Identifier(template))
-        )
+        server.execute(sql.SQL("CREATE DATABASE {} TEMPLATE {}").format(sql.Identifier(name), sql.Identifier(template)))
 
 
 def drop(*names: str) -> None:

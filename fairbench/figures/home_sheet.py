@@ -3,7 +3,6 @@
 from base64 import b64encode
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from html import escape
 from pathlib import Path
 
@@ -12,6 +11,7 @@ from fairbench.core.exercises.exercise import Version
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.handouts.home import HomeRules
 from fairbench.core.handouts.sheet import Sheet, SheetLine
+from fairbench.core.kept import kept
 from fairbench.core.sides import Side
 
 from .arcs import as_curves
@@ -79,7 +79,7 @@ def sheets_html(
     )
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def _css() -> str:
     return (_HERE / "home_sheet.css").read_text(encoding="utf-8")
 
@@ -141,7 +141,7 @@ def _pictures(line: SheetLine, shelf: Shelf) -> str:
     return f'<div class="pictures two">{_ARROW.join(figures)}</div>'
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _figures_of(version: Version, name: str, side: Side) -> tuple[str, ...]:
     """The figure at the start and at the end, or only one where it holds still: no wider than what is drawn, so that it
     is as large as its place allows."""

@@ -6,7 +6,6 @@ import tempfile
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from pathlib import Path
 
 from fontTools.ttLib import TTFont
@@ -15,6 +14,7 @@ from weasyprint import HTML
 
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.handouts.home import HomeRules
+from fairbench.core.kept import kept
 
 from .home_sheet import FACES, Face, Printed, sheets_html
 
@@ -48,13 +48,13 @@ def _uncollected() -> Iterator[None]:
             gc.enable()
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def _folder() -> tempfile.TemporaryDirectory[str]:
     """Goes away with the process."""
     return tempfile.TemporaryDirectory(prefix="fairbench-fonts-", ignore_cleanup_errors=True)
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def _unpacked() -> tuple[Face, ...]:
     """The typeface unpacked once: to unpack it for each sheet takes an eighth of its time."""
     made = []

@@ -3,13 +3,13 @@
 import json
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
 from fairbench.core.body.drawing.looks import Skin
 from fairbench.core.body.drawing.shapes import Role
 from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.kept import kept
 
 COLOURS = Path(__file__).parent / "colours.json"
 """The one file of colours; the styles of the web are made from it as well."""
@@ -26,7 +26,7 @@ class Palette:
     edge: Mapping[Role, str]
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def palette(ink: str = "paper", block: BlockKind | None = None, skin: Skin = Skin.TAN) -> Palette:
     """The palette called ``ink``; on paper the working limb wears the colour of the block. In print skin is left as
     it is, so that a copy stays legible."""
@@ -49,6 +49,6 @@ def _by_role(values: Mapping[str, str]) -> dict[Role, str]:
     return {Role(role): colour(value) for role, value in values.items()}
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def _file() -> Any:
     return json.loads(COLOURS.read_text(encoding="utf-8"))

@@ -1,8 +1,7 @@
 """The five shapes of a verdict, the same on the bench, in lists, in class and in print."""
 
-from functools import lru_cache
-
 from fairbench.core.fit.verdict import VerdictKind
+from fairbench.core.kept import kept
 
 HEIGHT = 14.0
 NOTCH = 6.0
@@ -11,7 +10,7 @@ _SLANT = 5.0
 _PEG = 3.0
 
 
-@lru_cache(maxsize=2048)
+@kept(2048)
 def shape_path(kind: VerdictKind, width: float, height: float = HEIGHT) -> str:
     """The outline of a verdict ``width`` wide, from its upper left corner."""
     w, h = round(width, 1), round(height, 1)
@@ -32,7 +31,7 @@ def shape_path(kind: VerdictKind, width: float, height: float = HEIGHT) -> str:
     return f"M0 0h{w:g}v{h:g}h-{w:g}z"
 
 
-@lru_cache(maxsize=16)
+@kept(16)
 def verdict_sign(kind: VerdictKind, overridden: bool = False) -> str:
     """The small sign of a verdict as SVG, to stand beside its words."""
     css_class = "overridden" if overridden else kind.value

@@ -16,7 +16,6 @@ from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.demands_doc import work_out
 from fairbench.web.accounts.models import User
 from fairbench.web.demo import account as demo_login
-
 from tests import databases
 
 # Playwright's loop runs in the test's own thread, where Django would refuse the database.

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from fairbench.core.body.movement import demands, forget
+from fairbench.core.body.movement import KNOWN, demands
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.cautions import demand_set
 from fairbench.core.formats.catalogue_doc import load_shelf
@@ -15,10 +15,12 @@ from fairbench.core.sides import Side
 
 @pytest.fixture
 def unknown():
-    forget()
+    KNOWN.forget()
+    demands.cache_clear()
     demand_set.cache_clear()
     yield
-    forget()
+    KNOWN.forget()
+    demands.cache_clear()
     demand_set.cache_clear()
 
 
@@ -48,13 +50,15 @@ def test_what_was_kept_is_what_is_worked_out_and_a_broken_file_is_worked_out_ane
     fresh = asked(FEW)
     (kept,) = tmp_path.iterdir()
     assert digest()[:16] in kept.name
-    forget()
+    KNOWN.forget()
+    demands.cache_clear()
     assert work_out(FEW, tmp_path) is True
     assert asked(FEW) == fresh
     whole = kept.read_bytes()
     for broken in (whole[:-200], b"", gzip.compress(b"{}"), gzip.compress(b'{"digest": "of before"}')):
         kept.write_bytes(broken)
-        forget()
+        KNOWN.forget()
+        demands.cache_clear()
         assert work_out(FEW, tmp_path) is False
         assert kept.read_bytes() == whole
 

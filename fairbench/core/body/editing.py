@@ -3,8 +3,9 @@
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 from enum import StrEnum
-from functools import lru_cache, partial
+from functools import partial
 
+from ..kept import kept
 from ..positions import Position
 from ..sides import Side
 from .movement import Movement, check_way, solved
@@ -105,7 +106,7 @@ def choose(spec: PoseSpec, part: str, limbs: Limbs, word: str, held: Solved | No
     return spec
 
 
-@lru_cache(maxsize=512)
+@kept(512)
 def allowed_ways(movement: Movement, name: str, part: str, limbs: Limbs) -> tuple[str, ...]:
     """The words of :data:`CHOICES` for arms, legs or feet that the pose called ``name`` can be held up with."""
     spec, held = pose_of(movement, name), dict(solved(movement))[name]
@@ -114,7 +115,7 @@ def allowed_ways(movement: Movement, name: str, part: str, limbs: Limbs) -> tupl
     )
 
 
-@lru_cache(maxsize=512)
+@kept(512)
 def allowed_supports(movement: Movement, name: str) -> tuple[str, ...]:
     """What the trunk can rest on in the pose called ``name``."""
     spec = pose_of(movement, name)

@@ -6,8 +6,8 @@ held and how heavy it is, and what no pose can show. Everything else here is wor
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 
+from ..kept import Kept, kept, shared
 from ..sides import Side
 from .demands import Demand, demands_of, least_of, mirrored
 from .held import Held
@@ -86,7 +86,7 @@ class Movement:
         return frozenset(hands)
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def solved(movement: Movement, side: Side = Side.RIGHT) -> tuple[tuple[str, Solved], ...]:
     """Every pose held up, with ``side`` working. Raises :class:`PoseError` with the pose as its place."""
     names = [name for name, _ in movement.poses]
@@ -120,27 +120,23 @@ def loads(movement: Movement, side: Side = Side.RIGHT) -> Mapping[str, float]:
 
 
 Known = Mapping[Movement, tuple[Demand, ...]]
-_known: dict[Movement, tuple[Demand, ...]] = {}
+KNOWN: Kept[Movement, tuple[Demand, ...]] = shared(_KEPT)
+"""What movements ask with the right side working, read where a start of this very code kept it."""
 
 
 def remember(known: Known) -> None:
     """Take what movements ask with the right side working as it was worked out before by this very code."""
-    _known.update(known)
+    for movement, asked in known.items():
+        KNOWN.put(movement, asked)
 
 
-def forget() -> None:
-    """Work everything out anew, to measure or to test it."""
-    _known.clear()
-    demands.cache_clear()
-
-
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def demands(movement: Movement, side: Side = Side.RIGHT) -> tuple[Demand, ...]:
     """What the movement asks with ``side`` working, the most of all its poses and of the moments halfway between
     them. The left side asks the mirror of the right."""
     if side is Side.LEFT:
         return mirrored(demands(movement, Side.RIGHT))
-    known = _known.get(movement)
+    known = KNOWN.get(movement)
     return known if known is not None else work_out(movement, side)
 
 
@@ -181,7 +177,7 @@ def _bearing(pose: Solved) -> set[str]:
     return {contact.part for contact in pose.contacts if contact.bears}
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def least(movement: Movement, side: Side = Side.RIGHT) -> Mapping[tuple[str, Side | None], float]:
     """The least that any pose asks of each thing and side, with ``side`` working."""
     return least_of(solved(movement, side), loads(movement, side))

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import lru_cache
 
+from ..kept import kept
 from ..sides import Side
 from .held import Held
 from .movement import Movement, on_the_way, solved
@@ -53,7 +53,7 @@ def widest(reaches: Iterable[Reach]) -> Reach:
     return found
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def reach_of(movement: Movement, stature_m: float = STATURE) -> Reach:
     """Over every pose and halfway between two, whichever side works: what is done on one side is done on the other."""
     poses = [pose for _, pose in (*solved(movement, Side.RIGHT), *on_the_way(movement, Side.RIGHT))]

@@ -1,8 +1,8 @@
 """Whether a movement slides along a wall: on a rough one skin and sleeves catch."""
 
-from functools import lru_cache
 from math import dist
 
+from ..kept import kept
 from ..sides import Side
 from .movement import Movement, solved
 
@@ -12,7 +12,7 @@ _HANDS_ON = frozenset({"wall", "wall-high", "wall-side", "wall-back"})
 _SITS_DOWN = "wall-sit"
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def slides_on_wall(movement: Movement) -> bool:
     """Whether a hand, a towel or the back stays on the wall and moves along it. A ball between them rolls, and a hand
     that is lifted off and put down again does not slide."""

@@ -5,11 +5,11 @@ All of it is computed from the demands of the versions that are done, not from w
 
 from collections.abc import Iterator, Mapping
 from enum import StrEnum
-from functools import lru_cache
 
 from ..exercises.exercise import Version
 from ..fit.cautions import demand_set
 from ..fit.verdict import Fit
+from ..kept import kept
 from ..people.person import Person
 from ..plan.timeline import ItemTime, StepKind, Timeline
 from ..positions import Level, Position
@@ -55,7 +55,7 @@ Bearing = tuple[Place, Side | None]
 """A place and, where it has two, its side."""
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def borne_by(version: Version, side: Side) -> frozenset[Bearing]:
     """Where a version bears with ``side`` working. Arms overhead count where they are held up, not lying down."""
     asked = demand_set(version, side)

@@ -8,9 +8,9 @@ what is counted aloud and what is added up cannot drift apart.
 
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from functools import lru_cache
 
 from ..errors import DoseError
+from ..kept import kept
 from ..limits import check_seconds, check_whole
 from ..sides import First, Sides
 from .effort import Effort
@@ -161,12 +161,12 @@ class DoseTime:
         return self.work + self.rest + self.switch
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _runs_of(work: Work, alternating: bool, each: bool) -> tuple[Run, ...]:
     return work.runs(alternating, each)
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _time_of(dose: Dose) -> DoseTime:
     runs = dose.runs()
     pass_seconds = sum(run.seconds for run in runs)

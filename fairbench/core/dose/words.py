@@ -1,8 +1,7 @@
 """A dose in plain words, never ambiguous: "10 each arm · 3 sets · 60 in all"."""
 
-from functools import lru_cache
-
 from ..clock import spoken_seconds
+from ..kept import kept
 from ..sides import First, Sides
 from .dose import Dose, Ending, Rest, Share
 from .work import (
@@ -35,7 +34,7 @@ def times(count: int) -> str:
     return _TIMES.get(count, f"{count} times")
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def summary(dose: Dose, limb: str = "side") -> str:
     """The dose as a person reads it. ``limb`` is what one side is called: arm, leg, side."""
     each = _each(dose, limb)
@@ -78,7 +77,7 @@ def _on_first(first: First, limb: str) -> str:
     return f"on the {'first' if first is First.PLAN else first.value} {limb}"
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def short(dose: Dose) -> str:
     """The dose for a plank: ``3×10``, ``2×(8+8)``, ``20 s ×2``."""
     figure = _short_work(dose.work)

@@ -2,8 +2,8 @@
 :class:`~.ladder.Difference`."""
 
 from collections.abc import Iterable, Mapping
-from functools import lru_cache
 
+from ..kept import kept
 from .ladder import Difference
 
 _TWICE, _HALF_AGAIN = 1.75, 1.3
@@ -74,7 +74,7 @@ def in_words(differences: Iterable[Difference], most: int) -> str:
     return sentence[:1].upper() + sentence[1:]
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def plain(difference: Difference) -> str:
     """One difference that rises, such as "the shoulders work about 5 times as hard"."""
     demand = difference.demand

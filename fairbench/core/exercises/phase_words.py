@@ -6,11 +6,11 @@ and what does neither is called after what the body does."""
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 
 from ..body.movement import solved
 from ..body.pose.vectors import Vector
 from ..dose.tempo import RETURN, WORK
+from ..kept import kept
 from .aim import Action
 from .exercise import Exercise, Version
 
@@ -49,7 +49,7 @@ _KEEP = frozenset({Action.GRIP, Action.ROTATE, Action.PULL})
 """Actions that are called by their name whichever way the moving part goes."""
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def phase_words(exercise: Exercise, version: Version) -> PhaseWords:
     """The words of a version: as the catalogue says, else as its poses move."""
     said = version.phases or exercise.phases

@@ -1,15 +1,17 @@
 """The words by which exercises are found, built once for each shelf: whole words, their stems and beginnings."""
 
 import re
+import threading
 from bisect import bisect_left
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from functools import lru_cache
+from typing import Any
 
 from rapidfuzz import process
 from rapidfuzz.distance import OSA
 from snowballstemmer import stemmer
 
+from ..kept import kept
 from .exercise import Exercise
 from .shelf import Shelf
 
@@ -21,7 +23,6 @@ _SHORTEST_BEGINNING, _SHORTEST_TYPO = 2, 4
 _IDLE = frozenset(
     "a an and at for from in into my of off on the to with without your you".split()  # noqa: SIM905
 )
-_STEMMER = stemmer("english")
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +59,17 @@ def asked_words(text: str) -> tuple[str, ...]:
 
 def stem(word: str) -> str:
     """The word without its ending."""
-    return str(_STEMMER.stemWord(word))
+    return str(_stemmer().stemWord(word))
+
+
+_OWN = threading.local()
+
+
+def _stemmer() -> Any:
+    """The stemmer of this thread: it works a word out inside itself, so two threads must not use one at once."""
+    if not hasattr(_OWN, "stemmer"):
+        _OWN.stemmer = stemmer("english")
+    return _OWN.stemmer
 
 
 class Index:
@@ -120,7 +131,7 @@ class Index:
                 found[entry.exercise] = Hit(best.score, best.source, versions)
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def index_of(shelf: Shelf) -> Index:
     """The index of a shelf, built once."""
     return Index(shelf)

@@ -2,12 +2,12 @@
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from itertools import product
 
 from ..dose.dose import Dose
 from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
+from ..kept import kept
 from ..people.conditions import Conditions
 from ..people.person import Person
 from ..plan.plan import Plan, take_version
@@ -68,12 +68,12 @@ def best_bases(timeline: Timeline, people: tuple[Person, ...], shelf: Shelf, con
     useful = [_undominated(options) for options in every]
     best = _fairest(useful, works, len(people))
     chosen = []
-    for options, kept, current, fair in zip(every, useful, now, best, strict=True):
+    for options, of_use, current, fair in zip(every, useful, now, best, strict=True):
         same_share = [option for option in options if option.working == fair.working] or [fair]
         pays = min(same_share, key=lambda option: (option.differ, option.change))
         saves = current.differ - pays.differ
         stay = current.working == fair.working and saves * 3 < len(people)
-        chosen.append(current if stay or not kept else pays)
+        chosen.append(current if stay or not of_use else pays)
     changes = tuple(
         Change(time.item.id, time.version, option.version, current.differ, option.differ)
         for time, option, current in zip(timeline.items, chosen, now, strict=True)
@@ -186,7 +186,7 @@ BetterBase = Callable[[ItemTime], Change | None]
 """The version that fewest do otherwise and nobody loses by, for one item; None where it is the base already."""
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def better_base(
     people: tuple[Person, ...], shelf: Shelf, conditions: Conditions, planned: frozenset[str]
 ) -> BetterBase:

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from ..body.demands import WORDS, Demand
 from ..body.movement import Movement, demands
@@ -13,6 +12,7 @@ from ..dose.load import Band, Kilograms
 from ..dose.stages import StageKind
 from ..dose.work import ContractRelax, Hold, RampedIsometric, Repetitions, StagedIsometric, parts_of
 from ..exercises.exercise import Version
+from ..kept import kept
 from ..people.conditions import Conditions, Declared
 from ..people.rules import USES, Effect, Rule, Term, Which
 from ..positions import Level, Position
@@ -68,7 +68,7 @@ def demand_set_of(
     return DemandSet({name: tuple(found) for name, found in values.items()})
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def demand_set(version: Version, side: Side, dose: Dose | None = None) -> DemandSet:
     """What a version asks with ``side`` working, at its usual dose or another."""
     given = dose or version.dose

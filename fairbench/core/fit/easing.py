@@ -7,12 +7,12 @@ version, and the fit looks for another.
 """
 
 from collections.abc import Callable, Mapping
-from functools import lru_cache
 
 from ..body.demands import WORDS
 from ..body.movement import least
 from ..body.pose.contacts import HAND
 from ..exercises.exercise import Version
+from ..kept import kept
 from ..people.rules import Term
 from ..positions import Level
 from ..sides import Side
@@ -93,7 +93,7 @@ def easing(hit: TriggeredRule, version: Version) -> str:
     return hit.rule.do if words and hit.rule.do else words
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _easing(terms: tuple[Term, ...], side: Side | None, version: Version) -> str:
     above = [term for term in terms if term.above]
     ordered = sorted(above, key=lambda term: _FIRST.index(term.demand) if term.demand in _FIRST else len(_FIRST))

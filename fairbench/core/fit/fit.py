@@ -2,12 +2,12 @@
 
 from collections.abc import Callable, Iterable
 from dataclasses import replace
-from functools import lru_cache
 
 from ..dose.dose import Dose
 from ..errors import PlanError
 from ..exercises.exercise import Exercise, Version
 from ..exercises.shelf import Shelf
+from ..kept import Kept, kept
 from ..people.conditions import Conditions
 from ..people.person import Override, Person
 from ..plan.timeline import ItemTime, Timeline
@@ -22,18 +22,13 @@ _KEPT = 4096
 _ALIKE_ENOUGH = 5
 """A stand-in works the same region, and in the same quality or the same action."""
 
-Book = dict[tuple[str, Version, Dose | None, str], Verdict]
+Book = Kept[tuple[str, Version, Dose | None, str], Verdict]
 
 
-@lru_cache(maxsize=512)
-def _book(_person: Person, _shelf: Shelf, _conditions: Conditions, _planned: frozenset[str]) -> Book:
+@kept(512)
+def book_of(_person: Person, _shelf: Shelf, _conditions: Conditions, _planned: frozenset[str]) -> Book:
     """Verdicts already found for a person beside certain other exercises: an edit changes one item, not all."""
-    return {}
-
-
-def forget() -> None:
-    """Let go of the verdicts that are kept, to measure what it takes to find them."""
-    _book.cache_clear()
+    return Kept(_KEPT)
 
 
 def fit(timeline: Timeline, people: Iterable[Person], shelf: Shelf, conditions: Conditions) -> Fit:
@@ -41,7 +36,7 @@ def fit(timeline: Timeline, people: Iterable[Person], shelf: Shelf, conditions: 
     planned = frozenset(time.exercise.id for time in timeline.items)
     verdicts = {}
     for person in people:
-        book = _book(person, shelf, conditions, planned)
+        book = book_of(person, shelf, conditions, planned)
         for time in timeline.items:
             verdicts[person.id, time.item.id] = _kept(book, person, time, shelf, conditions, planned)
     return Fit(timeline, verdicts, {prop.id: prop.places for prop in shelf.props.values() if prop.places})
@@ -51,7 +46,7 @@ def fit_item(
     person: Person, time: ItemTime, shelf: Shelf, conditions: Conditions, planned: frozenset[str] = frozenset()
 ) -> Verdict:
     """One person and one item. ``planned`` are exercises that are on the plan anyway."""
-    return _kept(_book(person, shelf, conditions, planned), person, time, shelf, conditions, planned)
+    return _kept(book_of(person, shelf, conditions, planned), person, time, shelf, conditions, planned)
 
 
 Fitter = Callable[[ItemTime], Verdict]
@@ -60,7 +55,7 @@ Fitter = Callable[[ItemTime], Verdict]
 
 def fitter(person: Person, shelf: Shelf, conditions: Conditions, planned: frozenset[str] = frozenset()) -> Fitter:
     """:func:`fit_item` for one person and many items: what is known of the person is looked up once."""
-    book = _book(person, shelf, conditions, planned)
+    book = book_of(person, shelf, conditions, planned)
     return lambda time: _kept(book, person, time, shelf, conditions, planned)
 
 
@@ -70,10 +65,9 @@ def _kept(
     key = (time.item.id, time.version, time.item.dose, time.item.beside)
     verdict = book.get(key)
     if verdict is None:
-        if len(book) >= _KEPT:
-            book.clear()
         found = _find_with_beside(person, time, shelf, conditions, planned)
-        verdict = book[key] = with_own_sharing(found, time.dose)
+        verdict = with_own_sharing(found, time.dose)
+        book.put(key, verdict)
     return verdict
 
 
@@ -200,7 +194,7 @@ def _instead(
     )
 
 
-@lru_cache(maxsize=2048)
+@kept(2048)
 def _by_aim(shelf: Shelf, exercise: Exercise, floor: bool) -> tuple[tuple[int, Exercise, Version], ...]:
     """Versions of other exercises with something of the same aim, nearest first, at a level one can be at meanwhile."""
     found = [

@@ -3,11 +3,11 @@
 from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import lru_cache
 
 from ..exercises.aim import BlockKind
 from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
+from ..kept import kept
 from ..people.conditions import Conditions
 from ..people.person import Group, Person
 from ..plan.compile import compile_timeline
@@ -72,7 +72,7 @@ def group_shares(
     return found
 
 
-@lru_cache(maxsize=16)
+@kept(16)
 def _times(shelf: Shelf, versions: tuple[tuple[str, str], ...]) -> tuple[ItemTime, ...]:
     """Each as an item, for nobody in particular; as many plans as it takes."""
     times: list[ItemTime] = []

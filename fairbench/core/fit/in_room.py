@@ -3,9 +3,9 @@ is gone to in turns."""
 
 from collections.abc import Iterator
 from dataclasses import replace
-from functools import lru_cache
 
 from ..exercises.shelf import Shelf
+from ..kept import kept
 from ..people.conditions import Condition, Conditions, Declared
 from ..people.rules import USES, Effect, Rule, Term
 from ..rooms.capacity import places
@@ -22,7 +22,7 @@ _LACKS = {
 }
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def conditions_in(conditions: Conditions, room: Room) -> Conditions:
     """The conditions with the room as one that holds for everybody; a room that has everything has no rules."""
     rules = tuple(
@@ -33,7 +33,7 @@ def conditions_in(conditions: Conditions, room: Room) -> Conditions:
     return replace(conditions, by_id={**conditions.by_id, ROOM: stands}, always=(Declared(ROOM),))
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def shelf_in(shelf: Shelf, room: Room) -> Shelf:
     """The shelf with as many places at each fixed thing as the room has."""
     there = places(room)

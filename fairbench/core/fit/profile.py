@@ -1,13 +1,13 @@
 """One set of declared conditions, and what it makes of each version."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 
 from ..body.demands import WORDS, harder_by
 from ..dose.dose import Dose
 from ..exercises.exercise import Version
 from ..exercises.ladder import NOTICEABLE
+from ..kept import Kept, kept
 from ..people.conditions import Conditions, Declared
 from ..people.rules import Effect
 from ..sides import Side
@@ -40,8 +40,8 @@ class Profile:
 
     def __init__(self, declared: tuple[Declared, ...], conditions: Conditions) -> None:
         self._rules = [(condition, conditions.rules_for(condition)) for condition in (*declared, *conditions.always)]
-        self._kept: dict[tuple[Version, Side, Dose | None], RuleOutcome] = {}
-        self._added: dict[tuple[Version, Version], int] = {}
+        self._kept: Kept[tuple[Version, Side, Dose | None], RuleOutcome] = Kept(_KEPT)
+        self._added: Kept[tuple[Version, Version], int] = Kept(_KEPT)
         self._spoken_to = frozenset(
             term.demand
             for _, rules in self._rules
@@ -57,7 +57,8 @@ class Profile:
         key = (version, side, dose)
         found = self._kept.get(key)
         if found is None:
-            found = self._kept[key] = self._work_out(version, side, dose)
+            found = self._work_out(version, side, dose)
+            self._kept.put(key, found)
         return found
 
     def both(self, version: Version, dose: Dose | None = None) -> tuple[RuleOutcome, RuleOutcome]:
@@ -67,14 +68,16 @@ class Profile:
     def added(self, version: Version, base: Version) -> int:
         """How many demands that the conditions speak to are noticeably greater in ``version`` than in ``base``."""
         key = (version, base)
-        if key not in self._added:
+        found = self._added.get(key)
+        if found is None:
             now, then = _most(version), _most(base)
-            self._added[key] = sum(
+            found = sum(
                 harder_by(what, now.get(what, 0.0), then.get(what, 0.0)) > NOTICEABLE[WORDS[what][1]]
                 for what in self._spoken_to
                 if what in now
             )
-        return self._added[key]
+            self._added.put(key, found)
+        return found
 
     def _work_out(self, version: Version, side: Side, dose: Dose | None) -> RuleOutcome:
         one_sided = version.limbs.tells_sides
@@ -91,14 +94,14 @@ class Profile:
         return RuleOutcome(triggered, avoid, tuple(dict.fromkeys(words for words in easings if words)))
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def profile_of(declared: tuple[Declared, ...], conditions: Conditions) -> Profile:
     """The profile of a set of conditions, kept."""
     return Profile(declared, conditions)
 
 
-@lru_cache(maxsize=_KEPT)
-def _most(version: Version) -> dict[str, float]:
+@kept(_KEPT)
+def _most(version: Version) -> Mapping[str, float]:
     """The most that a version asks of each demand, whichever side works."""
     return _greatest(demand_set(version, side) for side in Side)
 

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from ..dose.dose import Dose
 from ..dose.work import Timed
 from ..exercises.exercise import Version
 from ..exercises.limbs import Limbs
 from ..exercises.shelf import Shelf
+from ..kept import kept
 from ..people.conditions import Conditions, Declared
 from ..plan.rest_places import OFFERED, PLACES, RestPlace, rest_words, usual_places
 from ..positions import Position
@@ -59,7 +59,7 @@ def rest_otherwise(
     return tuple(found)
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def _still(version: Version) -> Version:
     """A version as a place to be: its first pose alone, nothing being done."""
     at_rest = replace(version.movement, poses=version.movement.poses[:1], declared=(), load=0.0, at_least=())

@@ -6,9 +6,9 @@ time it takes at their own pace comes off their work; where a thing is taken in 
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 
 from ..exercises.aim import Quality
+from ..kept import kept
 from ..people.person import Person
 from ..plan.timeline import Timeline
 from ..plan.transfers import default_graph
@@ -89,6 +89,6 @@ def _share(found: Fit, person: Person, planned: Mapping[Quality, float]) -> Shar
     return Share(person, sum(worked.values()), sum(planned.values()), by_quality, swaps, longest, tuple(places))
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def _way(start: Position, end: Position, pace: float) -> float:
     return default_graph().way(start, end, pace).seconds

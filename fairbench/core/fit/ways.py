@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from functools import lru_cache
 
 from ..dose.dose import Dose
 from ..exercises.exercise import Exercise, Version
 from ..exercises.limbs import Limbs
+from ..kept import kept
 from ..people.rules import Effect
 from ..positions import Level, Position
 from ..sides import Side
@@ -39,7 +39,7 @@ class Way:
         return tuple(dict.fromkeys(done))
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def base_of_support(version: Version) -> tuple[Position, tuple[str, ...], frozenset[str], frozenset[str]]:
     """What somebody is in, on and at: the position, what bears the trunk, what the hands and feet rest on, the props.
 
@@ -52,7 +52,7 @@ def base_of_support(version: Version) -> tuple[Position, tuple[str, ...], frozen
     return version.position, on, rests, frozenset(version.props) - of_one_limb
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def is_unsupported(version: Version) -> bool:
     """Whether it is done standing with no hand on anything."""
     return any(demand_set(version, side).of("unsupported") for side in Side)

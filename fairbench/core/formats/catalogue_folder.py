@@ -1,9 +1,11 @@
 """Where the catalogue is, and reading each part of it once."""
 
 from collections.abc import Callable
-from functools import lru_cache, wraps
+from functools import wraps
 from pathlib import Path
 from typing import Protocol, TypeVar
+
+from ..kept import kept
 
 CATALOGUE = Path(__file__).resolve().parents[2] / "catalogue"
 
@@ -20,10 +22,10 @@ class Loader(Protocol[T_co]):
 
 def read_once(load: Callable[[Path], T]) -> Loader[T]:
     """A part of the catalogue that is read once for each folder; whoever names the folder gets the very same."""
-    kept = lru_cache(maxsize=4)(load)
+    read = kept(4)(load)
 
     @wraps(load)
     def loaded(folder: Path = CATALOGUE) -> T:
-        return kept(folder)
+        return read(folder)
 
     return loaded

@@ -6,7 +6,6 @@ import os
 import tempfile
 import zlib
 from collections.abc import Mapping
-from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
 from typing import Any
@@ -14,13 +13,14 @@ from typing import Any
 from ..body.demands import WORDS, Demand
 from ..body.movement import Movement, demands, remember
 from ..exercises.shelf import Shelf
+from ..kept import kept
 from ..sides import Side
 from .catalogue_folder import CATALOGUE
 
 _CORE = Path(__file__).resolve().parents[1]
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def digest() -> str:
     """A name for the code and the catalogue as they stand; another one as soon as a letter changes."""
     found = sha256()

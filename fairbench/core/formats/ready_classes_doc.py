@@ -1,5 +1,6 @@
 """The ready classes that a plan can start from, read from ``classes/*.yaml`` and checked against the shelf."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from pathlib import Path
@@ -57,7 +58,7 @@ _READY_CLASS = TypeAdapter(ReadyClassDoc)
 
 
 @read_once
-def load_ready_classes(folder: Path) -> dict[str, ReadyClass]:
+def load_ready_classes(folder: Path) -> Mapping[str, ReadyClass]:
     """Every ready class by id, in the order of their files. Raises :class:`CatalogueError` with file and field."""
     shelf = load_shelf(folder)
     found: dict[str, ReadyClass] = {}

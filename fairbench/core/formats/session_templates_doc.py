@@ -1,5 +1,6 @@
 """The session_templates a plan can start from, read from ``session_templates.yaml`` and checked against the shelf."""
 
+from collections.abc import Mapping
 from pathlib import Path
 
 from pydantic import Field, TypeAdapter
@@ -34,7 +35,7 @@ _TEMPLATES = TypeAdapter(list[SessionTemplateDoc])
 
 
 @read_once
-def load_session_templates(folder: Path) -> dict[str, SessionTemplate]:
+def load_session_templates(folder: Path) -> Mapping[str, SessionTemplate]:
     """Every template by id. Raises :class:`CatalogueError` with file, line and field."""
     docs, _ = read_file(_TEMPLATES, folder / "session_templates.yaml")
     shelf = load_shelf(folder)

@@ -1,10 +1,11 @@
 """Whether somebody may do a version at home, where nobody watches. Stricter than in class, and never a diagnosis."""
 
-from functools import lru_cache
+from collections.abc import Mapping
 
 from ..exercises.exercise import Version
 from ..fit.cautions import TriggeredRule, demand_set
 from ..fit.profile import profile_of
+from ..kept import kept
 from ..people.rules import Effect
 from ..positions import Level
 from ..sides import Side
@@ -24,8 +25,8 @@ _NOT_ALONE = {
 """What nobody does standing free at home, whoever they are."""
 
 
-@lru_cache(maxsize=4096)
-def _asked(version: Version) -> dict[str, float]:
+@kept(4096)
+def _asked(version: Version) -> Mapping[str, float]:
     """The most that a version asks of each demand, whichever side works."""
     most: dict[str, float] = {}
     for side in Side:

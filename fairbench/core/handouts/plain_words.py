@@ -3,8 +3,8 @@
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import lru_cache
 
+from ..kept import kept
 from .home import HomeRules, Wording
 
 _KEPT = 256
@@ -101,6 +101,6 @@ def _replaced(said: str, wording: Wording) -> str:
     return _pattern(wording.old).sub(put, said)
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _pattern(old: str) -> re.Pattern[str]:
     return re.compile(rf"\b{re.escape(old)}\b(?! of\b)", re.IGNORECASE)  # the ball of the foot is no ball

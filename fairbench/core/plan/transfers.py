@@ -3,13 +3,15 @@
 import heapq
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import lru_cache
 
 from ..clock import snap
 from ..errors import TransferError
+from ..kept import Kept, kept
 from ..positions import Level, Position
 
 P = Position
+
+_KEPT = 4096
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,7 +104,7 @@ class TransferGraph:
         for edge in self.edges:
             self._neighbours[edge.upper].append(Move(edge.upper, edge.lower, edge.down, edge.say_down))
             self._neighbours[edge.lower].append(Move(edge.lower, edge.upper, edge.up, edge.say_up))
-        self._ways: dict[tuple[Position, Position, float], Way] = {}
+        self._ways: Kept[tuple[Position, Position, float], Way] = Kept(_KEPT)
 
     def way(self, start: Position, end: Position, pace: float = 1.0) -> Way:
         """The quickest way from ``start`` to ``end`` at ``pace`` (1 ordinary, 2 twice as long).
@@ -111,10 +113,11 @@ class TransferGraph:
         the same. Raises :class:`TransferError` when the graph does not join the two.
         """
         key = (start, end, pace)
-        if key not in self._ways:
-            moves = self._shortest(start, end)
-            self._ways[key] = Way(tuple(Move(m.start, m.end, snap(m.seconds * pace), m.says) for m in moves))
-        return self._ways[key]
+        return self._ways.once(key, lambda: self._at_pace(start, end, pace))
+
+    def _at_pace(self, start: Position, end: Position, pace: float) -> Way:
+        moves = self._shortest(start, end)
+        return Way(tuple(Move(m.start, m.end, snap(m.seconds * pace), m.says) for m in moves))
 
     def _shortest(self, start: Position, end: Position) -> tuple[Move, ...]:
         order = {position: index for index, position in enumerate(Position)}
@@ -136,7 +139,7 @@ class TransferGraph:
         raise TransferError(f"there is no way from {start.words} to {end.words}")
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def default_graph() -> TransferGraph:
     """The ways between positions, worked out once."""
     return TransferGraph()

@@ -4,13 +4,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from fractions import Fraction
-from functools import lru_cache
 
 from ..dose.dose import Dose
 from ..dose.load import Band, Kilograms
 from ..dose.work import Breaths, ContractRelax, Hold, Pulses, RampedIsometric, Repetitions, StagedIsometric, Timed
 from ..dose.work import Sequence as Parts
 from ..errors import PlanError
+from ..kept import kept
 
 
 class Variable(StrEnum):
@@ -80,7 +80,7 @@ class Amount:
         return self.sets * Fraction(self.value).limit_denominator(1000) * load
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def amount_of(version: str, dose: Dose) -> Amount:
     """The amount in a dose. Of a sequence its first part counts."""
     work = dose.work.parts[0] if isinstance(dose.work, Parts) else dose.work

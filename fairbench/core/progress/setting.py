@@ -4,8 +4,8 @@ import datetime
 from bisect import bisect_left, bisect_right
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
 
+from ..kept import kept
 from .amount import Amount, Variable
 
 _SMALL, _LARGE = (8, 12), (10, 20)
@@ -96,7 +96,7 @@ class Setting:
         return max(0, bisect_left(missed, _week(day)) - bisect_right(missed, _week(since)))
 
 
-@lru_cache(maxsize=512)
+@kept(512)
 def _missed(met: frozenset[datetime.date], came: frozenset[datetime.date]) -> tuple[int, ...]:
     """The weeks, in order, in which a group met and somebody was not there once."""
     return tuple(sorted({_week(day) for day in met} - {_week(day) for day in came}))

@@ -2,7 +2,6 @@
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from typing import Any
 
 from ..body.movement import demands
@@ -13,6 +12,7 @@ from ..dose.work import Breaths, ContractRelax, Hold, Pulses, RampedIsometric, R
 from ..errors import DoseError, PlanError
 from ..exercises.exercise import Cues, Exercise, Version
 from ..exercises.shelf import Shelf
+from ..kept import kept
 from ..sides import First, Sides
 from .style import Question, Questions, School, Style, Where
 
@@ -43,7 +43,7 @@ def matches(where: Where, exercise: Exercise, version: Version) -> bool:
     return not where.rises or _most(version, "rises") > 0
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def _most(version: Version, demand: str) -> float:
     return max((one.value for one in demands(version.movement) if one.id == demand), default=0.0)
 
@@ -189,7 +189,7 @@ def said(exercise: Exercise, version: Version, style: Style, questions: Question
     return replace(version, cues=changed, breath=breath)
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def styled_shelf(shelf: Shelf, style: Style, questions: "QuestionsKey") -> Shelf:
     """The shelf with what a style says. Its doses stay: those are proposed when something is put on the bench."""
     if not style:

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from ..dose.load import Band
 from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
+from ..kept import kept
 from ..people.person import Group
 from ..plan.compile import compile_timeline
 from ..plan.plan import Item, Plan, with_blocks
@@ -21,7 +21,7 @@ SetUp = tuple[str, str]
 """A prop, and how it is rigged: ``("band", "feet")``."""
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def set_ups_of(version: Version, load: object = None) -> tuple[SetUp, ...]:
     """What must be rigged for a version, and how: where the band runs and with how much of it, along or across the
     roller, on which limb the weight."""

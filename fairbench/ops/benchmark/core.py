@@ -9,15 +9,14 @@ from functools import partial
 from pathlib import Path
 
 from fairbench.core.body.drawing.scene import draw
-from fairbench.core.body.movement import demands, posed, solved
-from fairbench.core.body.movement import forget as forget_demands
+from fairbench.core.body.movement import KNOWN, demands, posed, solved
 from fairbench.core.body.reach_of import Reach
 from fairbench.core.body.support.solve import solve
 from fairbench.core.checks import Situation, check
 from fairbench.core.exercises.search import Wanted, find
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.base_versions import best_bases
-from fairbench.core.fit.fit import fit, forget
+from fairbench.core.fit.fit import book_of, fit
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.demands_doc import work_out
@@ -72,7 +71,7 @@ def fit_rows() -> list[Row]:
     single, double = (compile_timeline(plan_of(shelf, count), Group(), shelf) for count in (ITEMS, ITEMS * 2))
 
     def anew(timeline: Timeline, group: tuple[Person, ...]) -> None:
-        forget()
+        book_of.cache_clear()
         fit(timeline, group, shelf, conditions)
 
     once, items, twice = _medians(
@@ -80,7 +79,7 @@ def fit_rows() -> list[Row]:
         lambda: anew(double, people[:PEOPLE]),
         lambda: anew(single, people),
     )
-    forget()
+    book_of.cache_clear()
     begun = time.perf_counter()
     best_bases(single, people[:PEOPLE], shelf, conditions)
     bases = time.perf_counter() - begun
@@ -117,9 +116,11 @@ def body_rows() -> list[Row]:
         demands(version.movement)
     again = time.perf_counter() - begun
     with tempfile.TemporaryDirectory() as folder:
-        forget_demands()
+        KNOWN.forget()
+        demands.cache_clear()
         work_out(shelf, Path(folder))
-        forget_demands()
+        KNOWN.forget()
+        demands.cache_clear()
         begun = time.perf_counter()
         work_out(shelf, Path(folder))
         read = time.perf_counter() - begun

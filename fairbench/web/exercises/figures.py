@@ -2,7 +2,6 @@
 
 import gzip
 import json
-from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
 
@@ -18,6 +17,7 @@ from fairbench.core.body.view import View
 from fairbench.core.body.words import told
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.kept import kept
 from fairbench.figures.film import film
 from fairbench.figures.palette import palette
 from fairbench.figures.still import still_svg
@@ -27,7 +27,7 @@ SIZES = {"thumb": 64, "small": 96, "card": 168, "large": 320}
 """Width in pixels by what a figure is for."""
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def _drawn_by() -> str:
     """The code that draws, so that a new way of drawing has new addresses."""
     digest = sha256()
@@ -37,19 +37,19 @@ def _drawn_by() -> str:
     return digest.hexdigest()
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def edition(movement: Movement) -> str:
     """A few letters that change whenever the picture does."""
     return sha256(f"{_drawn_by()}{movement!r}".encode()).hexdigest()[:12]
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def alt_text(movement: Movement, view: View | None = None) -> str:
     """The figure in words, for who does not see it."""
     return told(movement, view)
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def svg(movement: Movement, block: BlockKind, ink: str, pose: str, view: View | None, looks: Looks = USUAL) -> bytes:
     """The picture, as it is sent."""
     inks = palette(ink, block, looks.skin)
@@ -62,7 +62,7 @@ def looks_of_practice() -> str:
     return practice.looks if practice is not None else ""
 
 
-@lru_cache(maxsize=1024)
+@kept(1024)
 def film_json(movement: Movement, both: bool, looks: Looks = USUAL) -> bytes:
     """The frames for the teaching screen, packed as they are sent."""
     frames = film(movement, palette("dark", skin=looks.skin), both=both, looks=looks)
@@ -94,7 +94,7 @@ def address(
     return f"{_path(exercise.id, version.id)}?v={edition(version.movement)}{more}"
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _path(exercise_id: str, version_id: str) -> str:
     return reverse("exercises:figure", args=[exercise_id, version_id])
 

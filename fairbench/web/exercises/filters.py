@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
@@ -11,6 +10,7 @@ from fairbench.core.errors import InputError
 from fairbench.core.exercises.aim import Quality, Region
 from fairbench.core.exercises.search import Wanted, wanted
 from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.kept import kept
 from fairbench.core.positions import Level, Position
 
 
@@ -53,7 +53,7 @@ def filters(asked: Wanted, stock: Shelf) -> tuple[Filter, ...]:
     )
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def open_filters(stock: Shelf) -> SafeString:
     """The filters with nothing chosen yet, drawn: they are the same until the shelf changes."""
     return SafeString(render_to_string("exercises/_filters.html", {"filters": filters(Wanted(), stock)}))

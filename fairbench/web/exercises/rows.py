@@ -1,7 +1,6 @@
 """The rows of the shelf and of the bench's shelf drawer, made once for each shelf."""
 
 from collections.abc import Mapping
-from weakref import WeakKeyDictionary
 
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
@@ -9,37 +8,32 @@ from django.utils.safestring import SafeString
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.search import Found
 from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.kept import shared
 from fairbench.web.exercises.figures import looks_of_practice
 
-_Rows = dict[tuple[str, str, tuple[str, ...], str, str, str], SafeString]
-_made: WeakKeyDictionary[Shelf, _Rows] = WeakKeyDictionary()
-"""What was made for each shelf so far; it goes when the shelf does."""
+_made = shared(16384)
 
 
 def row(shelf: Shelf, template: str, found: Found, note: str = "") -> SafeString:
     """One exercise with those of its versions that fit, in a template of the room that shows it; ``note`` is what is
     said of it besides."""
     versions = tuple(version.id for version in found.versions)
-    key = (template, found.exercise.id, versions, found.why, note, looks_of_practice())
-    rows = _made.setdefault(shelf, {})
-    if key not in rows:
-        shown = found.versions
-        every = len(found.exercise.versions)
-        count = f"{len(shown)} of {every} version{'' if every == 1 else 's'}"
-        rows[key] = SafeString(
-            render_to_string(
-                template,
-                {
-                    "exercise": found.exercise,
-                    "versions": shown,
-                    "base": found.first,
-                    "count_words": count,
-                    "why": found.why,
-                    "note": note,
-                },
-            )
-        )
-    return rows[key]
+    key = (shelf, template, found.exercise.id, versions, found.why, note, looks_of_practice())
+    drawn: SafeString = _made.once(key, lambda: _drawn(template, found, note))
+    return drawn
+
+
+def _drawn(template: str, found: Found, note: str) -> SafeString:
+    every = len(found.exercise.versions)
+    shown = {
+        "exercise": found.exercise,
+        "versions": found.versions,
+        "base": found.first,
+        "count_words": f"{len(found.versions)} of {every} version{'' if every == 1 else 's'}",
+        "why": found.why,
+        "note": note,
+    }
+    return SafeString(render_to_string(template, shown))
 
 
 Block = tuple[BlockKind | None, int, SafeString]

@@ -3,7 +3,6 @@
 import json
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Any
 
 from django_scopes import get_scope
@@ -12,12 +11,12 @@ from fairbench.core.errors import InputError
 from fairbench.core.exercises.exercise import Exercise
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.catalogue_doc import exercise_value, load_shelf
+from fairbench.core.kept import kept, shared
 from fairbench.web.accounts.models import Practice
 
 from .models import DOCUMENT_VERSION, OwnExercise, OwnName
 
-_KEPT = 64
-_shelves: dict[tuple[str, int], "PracticeShelf"] = {}
+_shelves = shared(64, of_rows=True)
 
 Document = dict[str, Any]
 BRING_UP: Mapping[int, Callable[[Document], Document]] = {}
@@ -55,12 +54,8 @@ def _kept() -> PracticeShelf:
     practice: Practice | None = get_scope().get("practice")
     if practice is None or not practice.shelf_edition:
         return PracticeShelf(load_shelf())
-    key = (str(practice.id), practice.shelf_edition)
-    if key not in _shelves:
-        while len(_shelves) >= _KEPT:
-            _shelves.pop(next(iter(_shelves)))
-        _shelves[key] = _with_own()
-    return _shelves[key]
+    found: PracticeShelf = _shelves.once((str(practice.id), practice.shelf_edition), _with_own)
+    return found
 
 
 def _with_own() -> PracticeShelf:
@@ -86,7 +81,7 @@ def brought_up(row: OwnExercise) -> Document:
     return document
 
 
-@lru_cache(maxsize=512)
+@kept(512)
 def _exercise(slug: str, document: str) -> Exercise:
     """Read once for each state."""
     return exercise_value(json.loads(document) | {"id": slug}, load_shelf().props)

@@ -1,14 +1,15 @@
 """The lines of a sheet as a phone shows them: words, figures and what is counted. Nothing of whose they are, and
 nothing that a caution added."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Any
 
 from fairbench.core.body.movement import Movement
 from fairbench.core.errors import PlanError
 from fairbench.core.handouts.count import counted
 from fairbench.core.handouts.sheet import Sheet, SheetLine
+from fairbench.core.kept import kept
 from fairbench.core.sides import Side
 from fairbench.figures.film import film
 from fairbench.figures.palette import palette
@@ -71,8 +72,8 @@ def _film(line: SheetLine) -> dict[str, Any]:
     return {**_frames(version.movement), "sided": version.limbs.tells_sides}
 
 
-@lru_cache(maxsize=_KEPT)
-def _frames(movement: Movement) -> dict[str, Any]:
+@kept(_KEPT)
+def _frames(movement: Movement) -> Mapping[str, Any]:
     made = film(movement, palette("paper"))
     frames = made["frames"]
     kept = [*frames[::_EVERY], *([frames[-1]] if (len(frames) - 1) % _EVERY else [])]

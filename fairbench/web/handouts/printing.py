@@ -2,7 +2,6 @@
 
 import hashlib
 import json
-from collections import OrderedDict
 
 import segno
 from django.http import HttpRequest
@@ -10,6 +9,7 @@ from django.urls import reverse
 
 from fairbench.core.formats.handouts_doc import sheet_document
 from fairbench.core.handouts.sheet import Sheet
+from fairbench.core.kept import shared
 from fairbench.figures.home_sheet import Printed
 from fairbench.figures.home_sheet_pdf import Pdf, sheet_pdf
 from fairbench.web.people.models import Participant, PhoneSheet
@@ -17,8 +17,7 @@ from fairbench.web.plans.adapter import shelf
 
 from .at_home import AtHomePage
 
-_KEPT = 48
-_made: OrderedDict[str, Pdf] = OrderedDict()
+_made = shared(48)
 
 
 def address_of(request: HttpRequest, phone: PhoneSheet) -> str:
@@ -37,13 +36,9 @@ def pdf_of(request: HttpRequest, page: AtHomePage, sheet: Sheet, paper: str) -> 
     phone = page.participant.phone_sheets.filter(withdrawn_at=None).first()
     address = address_of(request, phone) if phone else ""
     key = _fingerprint(page.participant, sheet, paper, address)
-    if key not in _made:
-        printed = Printed(sheet, page.participant.call_name, address, code_of(address) if address else "")
-        _made[key] = sheet_pdf(printed, page.rules, shelf(), paper)
-        while len(_made) > _KEPT:
-            _made.popitem(last=False)
-    _made.move_to_end(key)
-    return _made[key]
+    printed = Printed(sheet, page.participant.call_name, address, code_of(address) if address else "")
+    found: Pdf = _made.once(key, lambda: sheet_pdf(printed, page.rules, shelf(), paper))
+    return found
 
 
 def _fingerprint(person: Participant, sheet: Sheet, paper: str, address: str) -> str:

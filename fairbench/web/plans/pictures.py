@@ -3,7 +3,6 @@ with the revision, so that a long list costs no more than its rows."""
 
 import json
 from collections.abc import Iterable, Mapping, Sequence
-from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
 from typing import Any, TypedDict
@@ -14,6 +13,7 @@ from django_scopes import get_scope
 
 from fairbench import catalogue, core
 from fairbench.core.errors import InputError
+from fairbench.core.kept import kept
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.compile import compile_timeline
@@ -80,7 +80,7 @@ def _made_for(group: CoreGroup) -> str:
     return sha256(json.dumps(depends).encode()).hexdigest()[:24]
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def _edition() -> str:
     """Changes whenever the rules, the catalogue or the way of drawing do."""
     digest = sha256()

@@ -1,12 +1,12 @@
 """The ready classes as they are offered under New plan: what each is, where it is done, with what, and its line."""
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 from django.utils.safestring import SafeString
 
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
+from fairbench.core.kept import kept
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.timeline import Timeline
@@ -35,7 +35,7 @@ class ReadyCard:
     line: SafeString
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def ready_cards() -> tuple[ReadyCard, ...]:
     """Every ready class, worked out once for nobody in particular."""
     shelf = load_shelf()

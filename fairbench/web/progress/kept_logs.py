@@ -2,15 +2,15 @@
 are."""
 
 import datetime
-from collections import OrderedDict
 from collections.abc import Callable, Collection, Hashable, Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache, partial
+from functools import partial
 from typing import Any, TypeVar
 from uuid import UUID
 
 from django.db import connection
 
+from fairbench.core.kept import Kept, kept, shared
 from fairbench.core.people.person import Person
 from fairbench.core.progress.schools import School
 from fairbench.core.rooms.store import Store
@@ -21,31 +21,27 @@ from fairbench.web.plans.adapter import shelf
 from .log_rows import PersonLog, logs_of
 from .steps import Step, in_order, school_now, steps_of
 
-_KEPT, _WAYS = 400, 12
-"""The logs of so many people are kept, and so much of what was made of each."""
+_WAYS = 12
+"""So much of what was made of a log is kept."""
 
 
 Made = TypeVar("Made")
 
 
-@dataclass(slots=True, eq=False)
+@dataclass(frozen=True, slots=True, eq=False)
 class KeptLog:
     """The log of one person, with what was worked out of it, by everything else that it follows from."""
 
     log: PersonLog
-    made: OrderedDict[Hashable, Any] = field(default_factory=OrderedDict)
+    made: Kept[Hashable, Any] = field(default_factory=lambda: Kept(_WAYS))
 
     def once(self, key: Hashable, make: Callable[[PersonLog], Made]) -> Made:
         """What is made of the log, made once for each ``key``: the name of what it is, and all that it goes by."""
-        if key not in self.made:
-            self.made[key] = make(self.log)
-            while len(self.made) > _WAYS:
-                self.made.popitem(last=False)
-        made: Made = self.made[key]
+        made: Made = self.made.once(key, lambda: make(self.log))
         return made
 
 
-_kept: OrderedDict[UUID, tuple[Hashable, KeptLog]] = OrderedDict()
+_kept: Kept[UUID, tuple[Hashable, KeptLog]] = shared(400, of_rows=True)
 """Of each person the log that was read last, with all that it follows from."""
 
 
@@ -63,10 +59,7 @@ def kept_logs(people: Mapping[UUID, Person], since: datetime.date) -> dict[UUID,
     if unknown:
         found |= {one: KeptLog(log) for one, log in logs_of(unknown, since).items()}
     for one in people:
-        _kept.pop(one, None)
-        _kept[one] = (follows[one], found[one])
-    while len(_kept) > _KEPT:
-        _kept.popitem(last=False)
+        _kept.put(one, (follows[one], found[one]))
     return {one: found[one] for one in people}
 
 
@@ -99,7 +92,7 @@ def _steps(
     return steps_of({one: person}, {one: log}, day, store, way, only)
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def _query() -> str:
     """The state of every row that a log is read from, in one figure for each person: where and by which transaction
     the database wrote it, which no other state of a row shares."""

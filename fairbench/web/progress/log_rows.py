@@ -5,7 +5,6 @@ import json
 from collections import defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from uuid import UUID
 
 from django.utils import timezone
@@ -16,6 +15,7 @@ from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.fit import fitter
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.kept import kept
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.compile import compile_timeline
@@ -135,7 +135,7 @@ def _noted(rows: Iterable[NotedLoad]) -> Mapping[tuple[UUID, str], list[NotedLoa
     return found
 
 
-@lru_cache(maxsize=512)
+@kept(512)
 def _items(document: str, stock: Shelf, pace: float) -> tuple[ItemTime, ...]:
     """The items of a class as planned; the plan of a class that ended stays as it was."""
     plan = core_plan(json.loads(document))

@@ -2,12 +2,13 @@
 
 import datetime
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from uuid import UUID
 
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
+from fairbench.core.kept import kept
 from fairbench.core.people.person import Person
 from fairbench.core.progress.proposal import Kind
 from fairbench.core.progress.schools import School
@@ -101,11 +102,11 @@ class Given:
     order: tuple[str, ...]
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def next_class_of(given: Given) -> NextClass:
     """What changes for the people of a group."""
     people = {UUID(person.id): person for person in given.people}
     steps: list[Step] = []
-    for (one, person), kept, school in zip(people.items(), given.kept, given.schools, strict=True):
-        steps += due_of({one: person}, {one: kept}, given.day, given.store, school, frozenset(given.order))
+    for (one, person), log, school in zip(people.items(), given.kept, given.schools, strict=True):
+        steps += due_of({one: person}, {one: log}, given.day, given.store, school, frozenset(given.order))
     return NextClass(people, in_order(steps), given.order)

@@ -25,7 +25,7 @@ class CreateTables(Operation):
         self,
         app_label: str,
         schema_editor: BaseDatabaseSchemaEditor,
-        from_state: ProjectState,
+        from_state: ProjectState,  # noqa: ARG002
         to_state: ProjectState,
     ) -> None:
         """Make every table. What refers to a later one is added by the editor at its end."""
@@ -37,7 +37,7 @@ class CreateTables(Operation):
         app_label: str,
         schema_editor: BaseDatabaseSchemaEditor,
         from_state: ProjectState,
-        to_state: ProjectState,
+        to_state: ProjectState,  # noqa: ARG002
     ) -> None:
         """Drop every table, the last one first."""
         for name in reversed(self._names()):

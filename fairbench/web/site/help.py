@@ -1,6 +1,6 @@
 """Help for the screen that one is on, written for instructors."""
 
-from functools import lru_cache
+from collections.abc import Mapping
 from pathlib import Path
 from typing import Any
 
@@ -8,12 +8,13 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
 from fairbench.core.formats.yaml_lines import load
+from fairbench.core.kept import kept
 
 HELP = Path(__file__).parent / "help.yaml"
 
 
-@lru_cache(maxsize=1)
-def help_texts() -> dict[str, dict[str, Any]]:
+@kept(1)
+def help_texts() -> Mapping[str, Mapping[str, Any]]:
     """Title and sentences by the name of a screen's address; the empty name is for all others."""
     texts: dict[str, dict[str, Any]] = load(HELP.read_text(encoding="utf-8"), HELP.name)[0]
     return texts

@@ -1,10 +1,12 @@
 """How wide a text is in the typeface that ships, read off the typeface's own tables."""
 
-from functools import lru_cache
+from collections.abc import Mapping
 from pathlib import Path
 from typing import Any
 
 from fontTools.ttLib import TTFont
+
+from fairbench.core.kept import kept
 
 _FOLDER = Path(__file__).resolve().parents[1] / "static/fonts"
 _FILES = tuple(_FOLDER / f"atkinson-hyperlegible-next-{part}-wght-normal.woff2" for part in ("latin", "latin-ext"))
@@ -12,15 +14,15 @@ _UNKNOWN = 0.6
 """Width in ems of a letter that the typeface does not have; another takes its place on the screen."""
 
 
-@lru_cache(maxsize=8192)
+@kept(8192)
 def width_of(text: str, size: float, weight: int) -> float:
     """The width of a text in the units of ``size``, the type's size, at a weight from 200 to 800; without kerning."""
     widths = _widths(weight)
     return size * sum(widths.get(ord(letter), _UNKNOWN) for letter in text)
 
 
-@lru_cache(maxsize=8)
-def _widths(weight: int) -> dict[int, float]:
+@kept(8)
+def _widths(weight: int) -> Mapping[int, float]:
     """Width of each letter in ems, by its code point."""
     found: dict[int, float] = {}
     for path in _FILES:

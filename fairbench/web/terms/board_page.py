@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import Any
 
 from django.template.loader import render_to_string
@@ -11,6 +11,7 @@ from django.utils.safestring import SafeString
 
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.kept import kept
 from fairbench.core.terms.balance import Balance, balance
 from fairbench.core.terms.board import CellKind, Row, board
 from fairbench.core.terms.clashes import Booked, Clash, clashes
@@ -74,7 +75,7 @@ class Worked:
     choices: SafeString
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def worked_out(value: CoreTerm, before: tuple[tuple[str, int], ...], stock: Shelf) -> Worked:
     """Made once for a term as it stands, for what was taught ``before`` it, and a shelf."""
     found = balance(value, stock)

@@ -12,7 +12,7 @@ from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.alternatives import alternatives_for, swap_for
 from fairbench.core.fit.base_versions import best_bases, better_base, with_bases
 from fairbench.core.fit.cautions import cautions, demand_set
-from fairbench.core.fit.fit import alike, fit, forget
+from fairbench.core.fit.fit import alike, book_of, fit
 from fairbench.core.fit.share import lowest, share_of, shares
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.formats.catalogue_doc import load_shelf
@@ -210,7 +210,7 @@ def test_what_is_kept_is_what_would_be_found_anew(exercises, profiles) -> None:
     plan = plan_of(*exercises)
     kept = fitted(plan, *people)
     again = fitted(plan, *people)
-    forget()
+    book_of.cache_clear()
     anew = fitted(plan, *people)
     for key, verdict in anew.verdicts.items():
         for other in (kept.verdicts[key], again.verdicts[key]):

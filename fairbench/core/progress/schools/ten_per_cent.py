@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from functools import lru_cache
 
+from ...kept import kept
 from ..amount import Amount, Variable
 from ..guards import same
 from ..proposal import ASKS_OVER, Kind, Proposal, carried_words
@@ -35,7 +35,7 @@ class _Week:
     because: str
 
 
-@lru_cache(maxsize=8192)
+@kept(8192)
 def _a_week_on(value: float, before: Fraction, counted: Variable) -> _Week:
     """The same figures come up again and again, for everybody and every exercise."""
     done = Fraction(value)

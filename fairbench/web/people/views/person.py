@@ -1,6 +1,5 @@
 """One person on one screen, and the facts that can be changed."""
 
-from functools import lru_cache
 from uuid import UUID
 
 from django.contrib import messages
@@ -12,6 +11,7 @@ from django.utils.safestring import SafeString
 
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.conditions_doc import load_conditions
+from fairbench.core.kept import kept
 from fairbench.core.people.phone import number_in
 from fairbench.web.accounts.actor import Permission, actor_of
 from fairbench.web.exercises.shelf import practice_shelf
@@ -53,21 +53,21 @@ def history(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     return render(request, "people/_history.html", {"entries": history_of(found)})
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def _exercise_choices(shelf: Shelf) -> SafeString:
     """Every exercise as an option; the same until a practice's own exercises change."""
     exercises = sorted(shelf, key=lambda exercise: exercise.name)
     return format_html_join("", '<option value="{}">{}</option>', ((one.id, one.name) for one in exercises))
 
 
-@lru_cache(maxsize=64)
+@kept(64)
 def _prop_choices(shelf: Shelf) -> SafeString:
     """What somebody can have at home, as options."""
     props = sorted((prop for prop in shelf.props.values() if not prop.shared), key=lambda prop: prop.name)
     return format_html_join("", '<option value="{}">{}</option>', ((one.id, one.name) for one in props))
 
 
-@lru_cache(maxsize=1)
+@kept(1)
 def _condition_choices() -> SafeString:
     """Everything that can be declared, as options; the same on every page."""
     return SafeString(render_to_string("people/_condition_choices.html", {"conditions": tuple(load_conditions())}))

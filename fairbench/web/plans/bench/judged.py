@@ -1,10 +1,11 @@
 """A plan as worked out and judged for its people and room, kept while these stay: choosing an item changes nothing."""
 
-from functools import cached_property, lru_cache
+from functools import cached_property
 
 from fairbench.core.checks import Situation, check
 from fairbench.core.checks.rules import Checked
 from fairbench.core.exercises.shelf import Shelf
+from fairbench.core.kept import kept
 from fairbench.core.people.conditions import Conditions
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.plan import Plan
@@ -47,7 +48,7 @@ def judged(plan: Plan, group: Group, around: Surroundings) -> Judged:
     return _judged(*given, around.room, around.store, quiet)
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _judged(
     plan: Plan,
     people: tuple[Person, ...],

@@ -1,7 +1,6 @@
 """Fitting words on planks: shorten by whole words, wrap to two lines, or leave it out. Never cut."""
 
-from functools import lru_cache
-
+from fairbench.core.kept import kept
 from fairbench.web.site import typeface
 
 SIZE, WEIGHT = 12.0, 650
@@ -13,7 +12,7 @@ def width_of(text: str, size: float = SIZE) -> float:
     return typeface.width_of(text, size, WEIGHT)
 
 
-@lru_cache(maxsize=4096)
+@kept(4096)
 def lines_for(name: str, room: float) -> tuple[str, ...]:
     """The name in one line, or in two split between words; nothing when neither fits."""
     if width_of(name) <= room:

@@ -2,7 +2,6 @@
 
 import json
 from collections.abc import Hashable, Mapping
-from functools import lru_cache
 from typing import Any
 from urllib.parse import urlencode
 
@@ -13,6 +12,7 @@ from django.utils.safestring import SafeString
 
 from fairbench.core.dose.edit import DoseField
 from fairbench.core.exercises.exercise import Exercise, Version
+from fairbench.core.kept import kept, shared
 from fairbench.core.plan.brackets import BracketKind
 from fairbench.core.plan.lines import LineKind
 from fairbench.web.plans.bench.advice import Advice
@@ -48,7 +48,7 @@ def drawn_once(part: str, **shown: Hashable) -> SafeString:
     return _drawn(part, tuple(shown.items()))
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _drawn(part: str, shown: tuple[tuple[str, Hashable], ...]) -> SafeString:
     return SafeString(render_to_string(part, dict(shown)))
 
@@ -73,7 +73,7 @@ def rungs(exercise: Exercise, version: Version, do: str) -> SafeString:
     return _rungs(exercise, version, do)
 
 
-@lru_cache(maxsize=_KEPT)
+@kept(_KEPT)
 def _rungs(exercise: Exercise, version: Version, do: str) -> SafeString:
     shown = {"exercise": exercise, "version": version, "rungs": exercise.versions, "do": do}
     return SafeString(render_to_string("plans/_rungs.html", shown))
@@ -97,16 +97,13 @@ def ways_to_show(shown_as: ShownAs) -> SafeString:
     return drawn_once("plans/_ways.html", ways=tuple(ShownAs), shown_as=shown_as)
 
 
-_findings: dict[Hashable, SafeString] = {}
+_findings = shared(_KEPT)
 
 
 @register.simple_tag
 def finding(advice: Advice, plan: Plan, address: str, do: str, may_plan: bool) -> SafeString:
     """A finding with what can be done about it. Most stay from one change to the next, so each is drawn once."""
     key = (advice.stays, advice.can_mend, plan.id, plan.group_id is not None, may_plan)
-    if key not in _findings:
-        while len(_findings) >= _KEPT:
-            _findings.pop(next(iter(_findings)))
-        shown = {"advice": advice, "plan": plan, "address": address, "do": do, "may_plan": may_plan}
-        _findings[key] = SafeString(render_to_string("plans/_finding.html", shown))
-    return _findings[key]
+    shown = {"advice": advice, "plan": plan, "address": address, "do": do, "may_plan": may_plan}
+    drawn: SafeString = _findings.once(key, lambda: SafeString(render_to_string("plans/_finding.html", shown)))
+    return drawn
