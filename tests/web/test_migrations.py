@@ -13,8 +13,9 @@ from django.test import Client
 from django.utils import timezone
 from django_scopes import scope
 
+import fairbench.web
 from fairbench.core.formats.plan_doc import plan_document, plan_value
-from fairbench.web import people as migrations_of
+from fairbench.ops.drill.upgrading import step_by_step
 from fairbench.web.accounts.models import AuditEntry, User
 from fairbench.web.classes.models import Difference, Meeting, TeachEvent
 from fairbench.web.classes.remembered import remembered_of
@@ -23,6 +24,7 @@ from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.models import Override, Participant
 from fairbench.web.plans.models import Plan, PlanRevision
 from fairbench.web.site.management.commands.migrate import WholeMigrationExecutor
+from tests import databases
 from tests.own_exercises import LIFTED, document, draft
 
 from .conftest import core_plan
@@ -34,6 +36,7 @@ BEFORE = [
     ("exercises", "0001_own_exercises"),
     ("classes", "0002_health"),
 ]
+WEB = Path(fairbench.web.__file__).parent
 LISTED = Path(__file__).parents[1] / "data/migrations.txt"
 ODD_ID = "a b/c"
 """An item's id as a file could bring it then."""
@@ -46,17 +49,29 @@ def own_exercise() -> dict:
     return {**document(draft("standing", *LIFTED)), "id": "own-harbour-reach-00ff"}
 
 
-def migrate(targets):
-    executor = MigrationExecutor(connection)
+@pytest.fixture
+def nothing(own_name, django_db_setup, django_db_blocker):
+    """A database of its own without a table."""
+    with django_db_blocker.unblock():
+        databases.copy("template1", f"{own_name}_older")
+        databases.use(f"{own_name}_older")
+        yield
+        databases.use(f"{own_name}_empty")
+        databases.drop(f"{own_name}_older")
+
+
+def as_it_was(targets):
+    """The models as they were, on tables as they were."""
+    executor = step_by_step()
     executor.migrate(targets)
     return executor.loader.project_state(targets).apps
 
 
-@pytest.fixture
-def before(transactional_db):
-    """The models as they were, on tables as they were."""
-    yield migrate(BEFORE)
-    migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
+def bring_up() -> None:
+    """As a start of today does; then nothing is left to do, and what stands for many steps is noted as done."""
+    call_command("migrate", verbosity=0)
+    loader = MigrationExecutor(connection).loader
+    assert set(loader.graph.nodes) <= set(loader.applied_migrations)
 
 
 def fill(before):
@@ -108,10 +123,23 @@ def fill(before):
     make("accounts.AuditEntry", verb="plan.put_away", object_id=plan.id, user=user, **shared)
 
 
-def test_what_was_there_is_there(before) -> None:
-    fill(before)
-    migrate(MigrationExecutor(connection).loader.graph.leaf_nodes())
-    user = User.objects.get()
+def test_an_older_database_comes_up_with_all_that_was_there(nothing) -> None:
+    """One of the very first version and one of a later one, in one database; and its tables are those that a new one
+    gets, but for the names of what a renamed table brought along."""
+    fill_first(as_it_was(FIRST))
+    fill(as_it_was(BEFORE))
+    bring_up()
+    assert_first()
+    assert_later()
+    older = shape()
+    with connection.cursor() as cursor:
+        cursor.execute("DROP SCHEMA public CASCADE; CREATE SCHEMA public")
+    call_command("migrate", verbosity=0)
+    assert older == shape()
+
+
+def assert_later() -> None:
+    user = User.objects.get(email="orla@practice.example")
     with scope(practice=user.practice):
         plan, meeting, person = Plan.objects.get(), Meeting.objects.get(), Participant.objects.get()
         assert plan.archived
@@ -129,9 +157,8 @@ def test_what_was_there_is_there(before) -> None:
         assert own.archived
         assert own.document == own_exercise()
         assert AuditEntry.objects.get().verb == "plan.archive"
-        client = Client()
-        client.force_login(user)
-        for page in (
+        opens(
+            user,
             "/",
             "/plans/",
             f"/plans/{plan.id}/",
@@ -141,15 +168,49 @@ def test_what_was_there_is_there(before) -> None:
             f"/people/{person.id}/",
             f"/people/{person.id}/history/",
             f"/shelf/{own.slug}/",
-        ):
-            assert client.get(page).status_code == 200, page
+        )
+
+
+def opens(user: User, *pages: str) -> None:
+    client = Client()
+    client.force_login(user)
+    for page in pages:
+        assert client.get(page).status_code == 200, page
+
+
+def fill_first(first) -> None:
+    """A practice as the very first version wrote it."""
+
+    def make(model: str, **fields):
+        return first.get_model(model).objects.create(**fields)
+
+    practice = make("accounts.Practice", name="Kittiwake Hall")
+    shared = {"practice": practice}
+    user = make("accounts.User", email="Orla@First.example", name="Orla Brandt", role="owner", **shared)
+    make("people.Participant", call_name="Nerys Quill", **shared)
+    group = make("people.Group", name="Steady Friday", **shared)
+    value = plan_document(core_plan("bridge"))
+    plan = make("plans.Plan", name="Old", head=1, newest=1, group=group, **shared)
+    make("plans.PlanRevision", plan=plan, number=1, document=value, said="Made", user=user, **shared)
+    held = {"plan_document": value, "held_on": timezone.localdate(), "state": "recorded"}
+    meeting = make("classes.Meeting", plan=plan, group=group, **held, **shared)
+    # As a device could once report it: a moment that no one could read again.
+    odd = datetime.datetime(9999, 12, 31, 23, 59, tzinfo=datetime.timezone(datetime.timedelta(hours=-14)))
+    make("classes.TeachEvent", meeting=meeting, kind="began", at=odd, **shared)
+
+
+def assert_first() -> None:
+    user = User.objects.get(email="orla@first.example")
+    with scope(practice=user.practice):
+        plan, meeting = Plan.objects.get(), Meeting.objects.get()
+        assert TeachEvent.objects.get().at.date() == timezone.localdate()
+    opens(user, "/", "/plans/", f"/plans/{plan.id}/", "/people/", "/classes/", f"/classes/{meeting.id}/")
 
 
 def digests() -> dict[str, str]:
     """Every migration of ours with a digest of its file."""
-    web = Path(migrations_of.__file__).parents[1]
-    found = sorted(web.glob("*/migrations/0*.py"))
-    return {path.relative_to(web).as_posix(): sha256(path.read_bytes()).hexdigest() for path in found}
+    found = sorted(WEB.glob("*/migrations/0*.py"))
+    return {path.relative_to(WEB).as_posix(): sha256(path.read_bytes()).hexdigest() for path in found}
 
 
 def test_migrations_that_are_on_main_are_never_edited() -> None:
@@ -158,42 +219,9 @@ def test_migrations_that_are_on_main_are_never_edited() -> None:
     assert digests() == listed
 
 
-def test_everything_migrates_from_the_very_first_state(transactional_db) -> None:
-    newest = MigrationExecutor(connection).loader.graph.leaf_nodes()
-    first = migrate(FIRST)
-    practice = first.get_model("accounts.Practice").objects.create(name="Kittiwake Hall")
-    user = first.get_model("accounts.User").objects.create(
-        email="Orla@Practice.example", name="Orla Brandt", role="owner", practice=practice
-    )
-    first.get_model("people.Participant").objects.create(call_name="Nerys Quill", practice=practice)
-    group = first.get_model("people.Group").objects.create(name="Steady Friday", practice=practice)
-    value = plan_document(core_plan("bridge"))
-    plan = first.get_model("plans.Plan").objects.create(name="Old", practice=practice, head=1, newest=1, group=group)
-    first.get_model("plans.PlanRevision").objects.create(
-        plan=plan, number=1, document=value, said="Made", user=user, practice=practice
-    )
-    meeting = first.get_model("classes.Meeting").objects.create(
-        plan=plan, group=group, plan_document=value, held_on=timezone.localdate(), state="recorded", practice=practice
-    )
-    # As a device could once report it: a moment that no one could read again.
-    odd = datetime.datetime(9999, 12, 31, 23, 59, tzinfo=datetime.timezone(datetime.timedelta(hours=-14)))
-    first.get_model("classes.TeachEvent").objects.create(meeting=meeting, kind="began", at=odd, practice=practice)
-    migrate(newest)
-    now = User.objects.get()
-    assert now.email == "orla@practice.example"
-    with scope(practice=now.practice):
-        assert TeachEvent.objects.get().at.date() == timezone.localdate()
-    client = Client()
-    client.force_login(now)
-    for page in ("/", "/plans/", f"/plans/{plan.id}/", "/people/", "/classes/", f"/classes/{meeting.id}/"):
-        assert client.get(page).status_code == 200, page
-
-
-def test_a_migration_and_its_note_are_kept_together_or_not_at_all(transactional_db, monkeypatch) -> None:
+def test_a_migration_and_its_note_are_kept_together_or_not_at_all(nothing, monkeypatch) -> None:
     """Power lost between the two: neither is there, and the next start does both."""
-    leaf, before = ("plans", "0006_room_floor_and_packing"), ("plans", "0005_constraints")
-    newest = MigrationExecutor(connection).loader.graph.leaf_nodes()
-    migrate([before])
+    leaf = ("accounts", "0001_squashed")
     executor = WholeMigrationExecutor(connection)
 
     def power_lost(migration) -> None:
@@ -203,7 +231,30 @@ def test_a_migration_and_its_note_are_kept_together_or_not_at_all(transactional_
     with pytest.raises(KeyboardInterrupt):
         executor.migrate([leaf])
     with connection.cursor() as cursor:
-        assert "plans_packtick" not in connection.introspection.table_names(cursor)
-    call_command("migrate", verbosity=0)
-    assert leaf in MigrationExecutor(connection).loader.applied_migrations
-    migrate(newest)
+        assert "accounts_practice" not in connection.introspection.table_names(cursor)
+    bring_up()
+
+
+COLUMNS = """
+    SELECT table_name, column_name, data_type, is_nullable, character_maximum_length, column_default
+    FROM information_schema.columns WHERE table_schema = 'public' ORDER BY 1, 2
+"""
+CONSTRAINTS = """
+    SELECT conrelid::regclass::text, pg_get_constraintdef(oid) FROM pg_constraint
+    WHERE connamespace = 'public'::regnamespace ORDER BY 1, 2
+"""
+INDEXES = r"""
+    SELECT tablename, regexp_replace(indexdef, 'INDEX \S+', 'INDEX') FROM pg_indexes
+    WHERE schemaname = 'public' ORDER BY 1, 2
+"""
+TRIGGERS = "SELECT event_object_table, trigger_name, action_statement FROM information_schema.triggers ORDER BY 1, 2, 3"
+
+
+def shape() -> dict[str, list[tuple]]:
+    """Every column, constraint, index and trigger."""
+    found = {}
+    with connection.cursor() as cursor:
+        for asked in (COLUMNS, CONSTRAINTS, INDEXES, TRIGGERS):
+            cursor.execute(asked)
+            found[asked] = cursor.fetchall()
+    return found

@@ -10,9 +10,13 @@ import random
 import subprocess
 import sys
 import time
+from typing import TYPE_CHECKING
 
 from .server import ROOT, Server
 from .tally import Tally
+
+if TYPE_CHECKING:
+    from django.db.migrations.executor import MigrationExecutor
 
 APPS = ("accounts", "people", "plans", "exercises", "classes")
 LONGEST = 5.0
@@ -86,28 +90,36 @@ FIRST = [(app, "0001_initial") for app in ("accounts", "people", "plans", "class
 """The very first state."""
 
 
-def _steps() -> list[tuple[str, str]]:
-    """Our migrations after the first state, in the order in which they run."""
+def step_by_step() -> "MigrationExecutor":
+    """Migrations as an older version had them, one by one: none that takes the place of many."""
     from django.db import connection
     from django.db.migrations.executor import MigrationExecutor
 
     executor = MigrationExecutor(connection)
+    executor.loader.replace_migrations = False
+    executor.loader.build_graph()
+    return executor
+
+
+def _steps() -> list[tuple[str, str]]:
+    """Our migrations after the first state that another one takes the place of, in the order in which they run."""
+    executor = step_by_step()
     before = executor.migration_plan(FIRST, clean_start=True)
-    plan = executor.migration_plan(executor.loader.graph.leaf_nodes(), clean_start=True)
+    replaced = {key for whole in executor.loader.replacements.values() for key in whole.replaces}
+    plan = executor.migration_plan(sorted(replaced), clean_start=True)
     return [(step.app_label, step.name) for step, _ in plan if step.app_label in APPS and (step, False) not in before]
 
 
 def _make(number: int) -> None:
     from django.db import connection
-    from django.db.migrations.executor import MigrationExecutor
 
     with connection.cursor() as cursor:
         cursor.execute("DROP SCHEMA public CASCADE; CREATE SCHEMA public")
-    executor = MigrationExecutor(connection)
+    executor = step_by_step()
     executor.migrate(FIRST)
     _write(executor.loader.project_state(FIRST).apps)
     for step in _steps()[:number]:
-        executor = MigrationExecutor(connection)
+        executor = step_by_step()
         if step not in executor.loader.applied_migrations:
             executor.migrate([step])
 
