@@ -17,6 +17,8 @@ from .packages import OpsError
 USER = "fairbench"
 START_TRIES = 180
 """Half a second apart."""
+READY_TRIES = 6000
+"""A tenth of a second apart: after a crash on a slow machine it mends itself for minutes."""
 
 
 def server_programs() -> Path | None:
@@ -82,7 +84,7 @@ class Cluster:
         if not self.lasting:
             options += ["-c fsync=off", "-c synchronous_commit=off", "-c full_page_writes=off"]
         log = self.folder / "server.log"
-        done = self._as_owner("pg_ctl", "start", "-w", "-D", self.data, "-l", log, "-o", " ".join(options))
+        done = self._as_owner("pg_ctl", "start", "-w", "-t", "600", "-D", self.data, "-l", log, "-o", " ".join(options))
         if done.returncode:
             raise OpsError(f"PostgreSQL did not start; {log} says why.")
 
@@ -132,7 +134,7 @@ class Cluster:
         folders = Path("/proc").glob("[0-9]*")
         return [int(folder.name) for folder in folders if _works_in(folder) == here]
 
-    def _wait_until_ready(self, tries: int = 600) -> None:
+    def _wait_until_ready(self, tries: int = READY_TRIES) -> None:
         for _ in range(tries):
             # Asked anew each time: one that was just killed still looks as if it ran, for a moment.
             if not self.running():

@@ -8,8 +8,7 @@ import signal
 import subprocess
 import sys
 import time
-import urllib.error
-import urllib.request
+import traceback
 from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
@@ -21,10 +20,13 @@ from .postgres import Cluster, command_of, free_port, home_for, is_free, server_
 from .scale import SimulatedScale
 from .sensors import SimulatedDynamometer, SimulatedRangeSensor
 from .simulated import SimulatedDevice
+from .waiting import wait_until_up
 
 ROOT = Path(__file__).resolve().parents[2]
 LOCAL = ROOT / ".local"
 SERVER_LOG = LOCAL / "server.log"
+STAGE = LOCAL / "starting"
+"""What the web server is at while it comes up."""
 FIRST_WEB_PORT, FIRST_DATABASE_PORT = 8000, 54400
 SERVER_NAME = "fairbench-started"
 """Stands on the command line of the web server that this program starts, and of no other."""
@@ -46,6 +48,15 @@ def main() -> int:
         return start(Wanted(arguments.fresh, arguments.empty, arguments.demo, arguments.port))
     except OpsError as error:
         print(f"\nFair Bench could not start. {error}", file=sys.stderr)
+        return 1
+    except Exception as error:  # any fault of ours: a person gets a line that leads on, the log has the rest
+        with SERVER_LOG.open("a", encoding="utf-8") as log:
+            traceback.print_exc(file=log)
+        print(
+            f"\nFair Bench could not start: a fault of its own ({type(error).__name__}). Your data is as it was."
+            f" Run bin/start again; if it stays, {SERVER_LOG} says where it is.",
+            file=sys.stderr,
+        )
         return 1
 
 
@@ -93,6 +104,7 @@ def start(wanted: Wanted) -> int:
         environment["FAIRBENCH_DEMO"] = "1" if demo else "0"
         if demo:
             devices += _simulated(environment)
+        print("Preparing the database …", flush=True)
         _manage(environment, "prepare_database", *(["--demo"] if demo else []))
         _manage(environment, "collectstatic", "--noinput", "--verbosity", "0")
         return _serve(environment, port, cluster)
@@ -230,6 +242,7 @@ def _serve(environment: dict[str, str], port: int, cluster: Cluster | None) -> i
     address = f"http://127.0.0.1:{port}/"
     SERVER_LOG.touch(mode=0o600)
     SERVER_LOG.chmod(0o600)
+    STAGE.unlink(missing_ok=True)
     with SERVER_LOG.open("a", encoding="utf-8") as log:
         server = subprocess.Popen(
             [
@@ -244,7 +257,8 @@ def _serve(environment: dict[str, str], port: int, cluster: Cluster | None) -> i
             stderr=log,
         )
     try:
-        _wait_until_up(address, server)
+        print("Starting the web server …", flush=True)
+        wait_until_up(address, server, STAGE, SERVER_LOG.relative_to(ROOT))
         (LOCAL / "address").write_text(address, encoding="utf-8")
         print(f"\nFair Bench is at  {address}")
         if environment["FAIRBENCH_DEMO"] == "1":
@@ -256,8 +270,17 @@ def _serve(environment: dict[str, str], port: int, cluster: Cluster | None) -> i
         return _watch(server, cluster, environment["DATABASE_URL"])
     finally:
         if server.poll() is None:
-            server.terminate()
-            server.wait(timeout=20)
+            _end(server)
+
+
+def _end(server: "subprocess.Popen[bytes]") -> None:
+    """Let requests that are under way end; one that hangs is not waited for."""
+    server.terminate()
+    try:
+        server.wait(timeout=40)
+    except subprocess.TimeoutExpired:
+        server.kill()
+        server.wait()
 
 
 def _watch(server: "subprocess.Popen[bytes]", cluster: Cluster | None, database: str) -> int:
@@ -289,21 +312,6 @@ def _say_first_practice(environment: dict[str, str], address: str) -> None:
         raise OpsError(f"The database could not be asked whether there is a practice yet.\n{done.stderr}")
     if done.stdout.strip():
         print(f"Begin here        {address.rstrip('/')}{done.stdout.strip()}")
-
-
-def _wait_until_up(address: str, server: subprocess.Popen[bytes]) -> None:
-    for _ in range(150):
-        if server.poll() is not None:
-            raise OpsError(f"The web server ended at once; {SERVER_LOG} says why.")
-        try:
-            urllib.request.urlopen(address + "health/", timeout=2)
-        except urllib.error.HTTPError:
-            return
-        except OSError:
-            time.sleep(0.2)
-        else:
-            return
-    raise OpsError("The web server did not answer within 30 s.")
 
 
 if __name__ == "__main__":

@@ -5,7 +5,7 @@ import re
 import struct
 from pathlib import Path
 
-import pytest
+from tests.every import every
 
 ROOT = Path(__file__).resolve().parents[2]
 TEMPLATES = sorted((ROOT / "fairbench/web").rglob("*.html"))
@@ -14,7 +14,7 @@ PICTURES = sorted((ROOT / "docs/screenshots").glob("*.png"))
 PAGES = [ROOT / "README.md", ROOT / "CHANGELOG.md", *sorted((ROOT / "docs").rglob("*.md"))]
 
 
-@pytest.mark.parametrize("template", TEMPLATES, ids=lambda path: path.name)
+@every("template", TEMPLATES, ids=lambda path: path.name)
 def test_templates_bring_no_inline_code_and_nothing_from_elsewhere(template: Path) -> None:
     text = template.read_text(encoding="utf-8")
     assert not re.search(r"\son\w+=", text)
@@ -23,7 +23,7 @@ def test_templates_bring_no_inline_code_and_nothing_from_elsewhere(template: Pat
     assert not re.search(r"(src|href)=[\"'](https?:)?//", text)
 
 
-@pytest.mark.parametrize("script", SCRIPTS, ids=lambda path: path.name)
+@every("script", SCRIPTS, ids=lambda path: path.name)
 def test_scripts_call_nobody_else(script: Path) -> None:
     text = script.read_text(encoding="utf-8").replace("http://www.w3.org/2000/svg", "")
     assert "http://" not in text
@@ -54,7 +54,7 @@ def test_styles_take_fonts_from_here() -> None:
         assert (ROOT / "fairbench/web/static" / font.strip("\"'")).exists(), font
 
 
-@pytest.mark.parametrize("page", PAGES, ids=lambda path: path.name)
+@every("page", PAGES, ids=lambda path: path.name)
 def test_links_in_the_docs_lead_somewhere(page: Path) -> None:
     for target in re.findall(r"\]\(([^)#]+)", page.read_text(encoding="utf-8")):
         assert target.startswith("http") or (page.parent / target).exists(), target

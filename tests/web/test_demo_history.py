@@ -15,6 +15,8 @@ from fairbench.web.people.models import Participant
 from fairbench.web.progress.log_rows import half_a_year, logs_of
 from fairbench.web.progress.steps import Step, steps_of
 
+pytestmark = pytest.mark.dated
+
 
 @pytest.fixture
 def steps(demo) -> dict[tuple[str, str], Step]:

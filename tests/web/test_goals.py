@@ -14,6 +14,8 @@ from tests.factories import UserFactory
 
 from .a_class import differ, report, whole_class
 
+pytestmark = pytest.mark.dated
+
 ROW = "band-row"
 
 

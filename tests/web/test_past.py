@@ -15,7 +15,7 @@ from fairbench.web.people.models import Group, HealthEvent, Participant
 
 from .a_class import differ, event, report, save_record, whole_class
 
-pytestmark = pytest.mark.django_db
+pytestmark = [pytest.mark.dated, pytest.mark.django_db]
 YESTERDAY = (timezone.localdate() - datetime.timedelta(days=1)).isoformat()
 
 

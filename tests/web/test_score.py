@@ -1,7 +1,5 @@
 """The score that the teaching screen plays: whole, and every other version ready to swap in."""
 
-import pytest
-
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
@@ -12,6 +10,7 @@ from fairbench.core.plan.plan import Block, Item, Plan
 from fairbench.core.sides import Side
 from fairbench.web.classes.differences import Differing
 from fairbench.web.classes.score import score
+from tests.every import every
 
 SHELF = load_shelf()
 
@@ -23,7 +22,7 @@ def scored(*items: tuple[str, str], lead: Side = Side.LEFT, people: tuple[Person
     return score(timeline, Group(), SHELF, Differing(timeline, people, SHELF, load_conditions()))
 
 
-@pytest.mark.parametrize("exercise", list(SHELF), ids=lambda e: e.id)
+@every("exercise", SHELF, ids=lambda e: e.id)
 def test_every_exercise_can_be_played_in_every_version(exercise) -> None:
     value = scored((exercise.id, exercise.base))
     item = value["items"][0]

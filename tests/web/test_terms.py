@@ -22,7 +22,7 @@ from fairbench.web.terms.models import CalendarFeed, ClosedDay, Term, TermRevisi
 from fairbench.web.terms.term_rows import document_of, value_of
 from tests.factories import UserFactory
 
-pytestmark = pytest.mark.django_db
+pytestmark = [pytest.mark.dated, pytest.mark.django_db]
 
 
 @pytest.fixture

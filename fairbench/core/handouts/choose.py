@@ -48,11 +48,6 @@ class HomeProposal:
     others: tuple[SheetLine, ...]
     left_out: tuple[LeftOut, ...]
 
-    @property
-    def too_few(self) -> bool:
-        """Whether less is left than a sheet usually has."""
-        return len(self.lines) < FEWEST
-
 
 @dataclass(frozen=True, slots=True)
 class Wanted:

@@ -74,11 +74,6 @@ class Bracket:
         return self.round_names[number - 1] if number <= len(self.round_names) else ""
 
     @property
-    def times_through(self) -> int:
-        """How often every item is come to."""
-        return {BracketKind.ROUNDS: self.rounds, BracketKind.BY_SIDE: 2}.get(self.kind, 1)
-
-    @property
     def words(self) -> str:
         """``3 times through``, as it stands at the bracket."""
         said = {

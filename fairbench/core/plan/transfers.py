@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from ..clock import snap
 from ..errors import TransferError
 from ..kept import Kept, kept
-from ..positions import Level, Position
+from ..positions import Position
 
 P = Position
 
@@ -52,11 +52,6 @@ class Way:
         """The moves as one spoken sentence."""
         text = ", ".join(move.says for move in self.moves)
         return text[:1].upper() + text[1:]
-
-    @property
-    def changes_level_by_floor(self) -> bool:
-        """Whether it goes down to the floor or up from it."""
-        return any((m.start.level is Level.FLOOR) != (m.end.level is Level.FLOOR) for m in self.moves)
 
 
 # The seconds are our defaults for an ordinary older adult; a practice may set its own.

@@ -28,7 +28,7 @@ WHOLE = {
     "states": 100,
     "starting": 100,
 }
-SHORT = {"roles": 1, "odd": 300, "network": 20, "teaching": 3, "editing": 2, "cuts": 3, "states": 2, "starting": 2}
+SHORT = {"roles": 1, "odd": 100, "network": 10, "teaching": 1, "editing": 1, "cuts": 2, "states": 1, "starting": 1}
 
 
 def main() -> int:

@@ -94,10 +94,10 @@ def step_by_step() -> "MigrationExecutor":
     """Migrations as an older version had them, one by one: none that takes the place of many."""
     from django.db import connection
     from django.db.migrations.executor import MigrationExecutor
+    from django.db.migrations.loader import MigrationLoader
 
     executor = MigrationExecutor(connection)
-    executor.loader.replace_migrations = False
-    executor.loader.build_graph()
+    executor.loader = MigrationLoader(connection, replace_migrations=False)
     return executor
 
 

@@ -175,11 +175,6 @@ def _screenings(participant: models.Participant) -> "QuerySet[models.Screening]"
     return rows.only("given_on", "reviewed_at", "outcome", "participant_id", "reviewed_by__name")
 
 
-def _listings(participant: models.Participant) -> "QuerySet[models.Listing]":
-    rows = participant.listings.select_related("group")
-    return rows.only("participant", "since", "kind", "group__name").order_by("since")
-
-
 def _events(rows: Iterable[Mapping[str, Any]]) -> Iterable[Event]:
     return (Event(row["id"], row["kind"], day_of(row["happened_on"]), row["note"]) for row in rows)
 

@@ -1,21 +1,17 @@
 """Rows into core values: the one place where a plan's rows and its group's rows are read."""
 
-from collections.abc import Iterable
 from typing import Any
-from uuid import UUID
 
 from fairbench.core.dose.ranges import RangeStart
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.plan_doc import plan_value
 from fairbench.core.formats.successors_doc import load_successors
 from fairbench.core.people.person import Group as CoreGroup
-from fairbench.core.people.person import Person
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.readable import Readable, readable
 from fairbench.web.accounts.actor import Actor
-from fairbench.web.people.health_summary import person_of
 from fairbench.web.people.kept_people import people_of
-from fairbench.web.people.models import Group, Listing
+from fairbench.web.people.models import Group
 
 from .house_style import OwnAnswers, shelf_of
 
@@ -43,12 +39,3 @@ def range_start(actor: Actor, group: Group | None) -> RangeStart:
 def core_group(group: Group | None) -> CoreGroup:
     """A group's people and what they were taught, in one query or two; nobody when there is no group."""
     return CoreGroup() if group is None else CoreGroup(people_of(group), group.taught)
-
-
-def core_groups(groups: Iterable[Group]) -> dict[UUID, CoreGroup]:
-    """Several groups by id, in one query however many they are."""
-    known = {group.id: group for group in groups}
-    people: dict[UUID, list[Person]] = {group_id: [] for group_id in known}
-    for listing in Listing.objects.filter(group__in=known).select_related("participant"):
-        people[listing.group_id].append(person_of(listing.participant))
-    return {group.id: CoreGroup(tuple(people[group.id]), group.taught) for group in known.values()}

@@ -174,7 +174,7 @@ def test_what_moves_is_in_the_accent_and_has_an_arc(exercise, version) -> None:
     assert len(whole.arcs) <= 2
 
 
-@pytest.mark.parametrize(
+@every(
     ("exercise", "version"),
     [pair for pair in VERSIONS if pair[1].position in (Position.SEATED, Position.SEATED_EDGE)],
     ids=[name for name, pair in zip(IDS, VERSIONS, strict=True) if pair[1].position.level is Level.SEATED],

@@ -37,6 +37,7 @@ from fairbench.core.positions import Level
 from fairbench.core.progress.amount import amount_of
 from fairbench.core.progress.log import Bout
 from fairbench.core.sides import First, Side
+from tests.every import every
 
 RULES, SHELF, CONDITIONS = load_home_rules(), load_shelf(), load_conditions()
 VERSIONS = [(exercise, version) for exercise in SHELF for version in exercise.versions]
@@ -117,7 +118,7 @@ def test_nobody_does_alone_what_they_should_not(
         )
 
 
-@pytest.mark.parametrize(("exercise", "version"), VERSIONS, ids=lambda one: one.id)
+@every(("exercise", "version"), VERSIONS, ids=lambda one: one.id)
 def test_every_line_can_be_read_by_one_who_is_alone(exercise: Exercise, version: Version) -> None:
     person = Person("1", "Enid", own_sides=SIDED)
     try:

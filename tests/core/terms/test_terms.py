@@ -21,6 +21,8 @@ from fairbench.core.terms.term import MOST_NAMED, Mark, Slot, SlotState, Term, T
 from fairbench.core.terms.week_draft import draft_of
 from tests.core.terms.made import HARD, MONDAY, SHELF, term, terms, wishes
 
+pytestmark = pytest.mark.dated
+
 
 def week(days: int) -> datetime.date:
     return MONDAY + datetime.timedelta(weeks=days - 1)

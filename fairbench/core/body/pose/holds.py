@@ -52,7 +52,6 @@ LEGS: Mapping[str, tuple[str, Mapping[str, float]]] = {
 FEET = tuple(FOOT)
 """What a foot can touch."""
 BODY_TOUCHES = tuple(name for name, touch in HAND.items() if touch.on_body)
-WORLD_TOUCHES = tuple(name for name, touch in HAND.items() if not touch.on_body)
 TOUCHES = frozenset(HAND)
 """What a hand can touch: a part of the own body, or a thing in the room."""
 BRACES = frozenset(name for name, touch in HAND.items() if touch.braces)

@@ -4,7 +4,7 @@ from dataclasses import dataclass, field, replace
 
 from ...positions import Position
 from ...sides import Side
-from .joints import LIMB, SIDE_NAMES, SIDED, TRUNK, Angles, PoseError, check, mirror
+from .joints import SIDE_NAMES, SIDED, TRUNK, Angles, PoseError, check, mirror
 
 Pair = tuple[str, str]
 """A word for the left and one for the right."""
@@ -108,13 +108,3 @@ def whole_names(name: str) -> tuple[tuple[str, int], ...]:
         if name.startswith(prefix) and name.removeprefix(prefix) in SIDE_NAMES:
             return ((f"{side}_{name.removeprefix(prefix)}", 1),)
     raise PoseError("is not a joint of the body", name)
-
-
-def limb_of(name: str) -> str:
-    """``left_knee_flex`` belongs to ``left_leg``; a trunk joint to ``trunk``."""
-    for side in Side:
-        joint = name.removeprefix(f"{side}_")
-        if joint != name and (joint in LIMB or joint in SIDE_NAMES):
-            leg = joint.startswith(("hip", "knee", "ankle", "foot"))
-            return f"{side}_{'leg' if leg else 'arm'}"
-    return "trunk"

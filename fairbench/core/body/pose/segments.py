@@ -26,7 +26,7 @@ HEEL = 0.034
 BALL = 0.072
 """How far the ball of the foot, on which it rises, is in front of the ankle."""
 
-BACK_DEPTH, FRONT_DEPTH, SIDE_DEPTH = 0.06, 0.06, 0.075
+BACK_DEPTH = 0.06
 """From the line of the hips and shoulders to the surface one lies on."""
 SEAT_DEPTH = 0.05
 """From the hip joint down to the seat."""

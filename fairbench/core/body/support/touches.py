@@ -10,7 +10,6 @@ from ..pose.skeleton import Body
 from ..pose.vectors import Vector, add, apply
 
 SEAT_HEIGHT = 0.262
-BALL_SEAT = 0.27
 RAIL_HEIGHT = 0.555
 WORKTOP_HEIGHT = 0.53
 CHAIR_BACK_HEIGHT = 0.51
