@@ -134,7 +134,7 @@ def _linters() -> list[Step]:
         Step("Linter", [str(BIN / "ruff"), "check", "."]),
         Step("Layout", [str(BIN / "ruff"), "format", "--check", "."]),
         Step("Data", [str(BIN / "yamllint"), "--strict", "fairbench/catalogue"]),
-        Step("Dead code", [str(BIN / "vulture")]),
+        Step("Dead code", [sys.executable, "-m", "fairbench.ops.check.dead_code"]),
         Step("Types", [str(BIN / "mypy")]),
     ]
 
