@@ -5,6 +5,7 @@ import json
 from typing import Any
 
 from fairbench.core.clock import minutes_and_seconds
+from fairbench.core.counted import how_many
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.packing import INSTRUCTOR, pack
 from fairbench.core.fit.verdict import Fit
@@ -161,7 +162,7 @@ def _text(document: dict[str, Any]) -> str:
     for one in document["without_chair"]:
         lines.append(f"No chair serves {one['person']}: {one['because'] or 'all are taken'}")
     set_ups = document["set_ups"]
-    lines += ["", f"{set_ups} set-up{'' if set_ups == 1 else 's'}"]
+    lines += ["", f"{how_many(set_ups, 'set-up')}"]
     lines[-1] += f"; another order has {document['order']['says']}" if document["order"] else ""
     lines += ["", "To have ready"]
     for one in document["ready"]:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from html import escape
 from pathlib import Path
 
+from fairbench.core.counted import together
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.exercise import Version
 from fairbench.core.exercises.shelf import Shelf
@@ -107,7 +108,7 @@ def _needed(sheet: Sheet) -> str:
 
 
 def _and(things: Sequence[str]) -> str:
-    return " and ".join((", ".join(things[:-1]), things[-1])) if len(things) > 1 else things[0]
+    return together(things)
 
 
 def _line(number: int, line: SheetLine, shelf: Shelf) -> str:

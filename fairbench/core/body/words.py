@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from itertools import pairwise
 
+from ..counted import together
 from ..positions import Position
 from ..sides import Side
 from .movement import Movement, solved
@@ -200,4 +201,4 @@ def _many(does: str) -> str:
 
 
 def _listed(parts: list[str]) -> str:
-    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} and {parts[-1]}" if parts else ""
+    return together(parts)

@@ -5,6 +5,7 @@ from collections.abc import Callable, Iterator, Sequence
 from functools import partial
 
 from ..clock import minutes_and_seconds
+from ..counted import how_many
 from ..dose.words import short
 from ..dose.work import Repetitions
 from ..errors import InputError
@@ -150,7 +151,7 @@ def to_the_time(_finding: Finding, now: Situation) -> Iterator[Idea]:
         names = {time.item.id: _called(time, now) for time in now.timeline.items}
         others = len({edit.item for edit in made.edits} - set(made.left_out))
         parts = [f"leave out {', '.join(names[item] for item in made.left_out)}"] if made.left_out else []
-        parts += [f"{'less' if over else 'more'} of {others} exercise{'' if others == 1 else 's'}"] if others else []
+        parts += [f"{'less' if over else 'more'} of {how_many(others, 'exercise')}"] if others else []
         words = ", ".join(parts)
         yield f"{words[:1].upper()}{words[1:]}: ends {minutes_and_seconds(made.after)}", made.edits
 

@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterator, Sequence
 
 from ..clock import minutes_and_seconds
+from ..counted import together
 from ..exercises.aim import Quality, Region
 from ..people.budgets import HALVED_BY, USUAL_MINUTES, Budget, Minutes, minutes_of
 from ..people.person import Person
@@ -43,7 +44,7 @@ def runs(times: Sequence[ItemTime], joins: Callable[[ItemTime, ItemTime], bool])
 def names(times: Sequence[ItemTime]) -> str:
     """The exercises in order, each once: ``A, B and C``."""
     said = list(dict.fromkeys(time.exercise.name for time in times))
-    return said[0] if len(said) == 1 else f"{', '.join(said[:-1])} and {said[-1]}"
+    return together(said)
 
 
 def _ids(times: Sequence[ItemTime]) -> tuple[str, ...]:

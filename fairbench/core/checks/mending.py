@@ -5,6 +5,7 @@ from dataclasses import replace
 from functools import partial, reduce
 from itertools import count
 
+from ..counted import together
 from ..errors import InputError
 from ..exercises.aim import BlockKind
 from ..plan.plan import Item, Plan, change, remove
@@ -82,7 +83,7 @@ def _named(made: ToTime, now: Situation) -> str:
     names = [time.exercise.name for time in now.timeline.items if time.item.id in touched]
     if len(names) > MOST_NAMED:
         return f"{len(names)} others"
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}" if names else "nothing"
+    return together(names, "nothing")
 
 
 def tries_for(finding: Finding, now: Situation) -> Iterator[Tried]:

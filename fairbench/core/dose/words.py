@@ -1,6 +1,7 @@
 """A dose in plain words, never ambiguous: "10 each arm · 3 sets · 60 in all"."""
 
 from ..clock import spoken_seconds
+from ..counted import how_many
 from ..kept import kept
 from ..sides import First, Sides
 from .dose import Dose, Ending, Rest, Share
@@ -130,13 +131,13 @@ def _joined(work: Work, each: str) -> str:
             head = f"{spoken_seconds(work.seconds)} {each or 'hold'}"
             return head + (f", {times(work.repeats)}" if work.repeats > 1 else "")
         case Breaths():
-            return _with(f"{work.breaths} breath{'s' if work.breaths > 1 else ''}", each)
+            return _with(f"{how_many(work.breaths, 'breath')}", each)
         case Timed():
             return _with(spoken_seconds(work.seconds), each)
         case Pulses():
             return _with(f"{work.count} pulses", each)
         case ContractRelax():
-            rounds = f"{work.rounds} round{'s' if work.rounds > 1 else ''}"
+            rounds = f"{how_many(work.rounds, 'round')}"
             return _with(
                 f"{spoken_seconds(work.contract)} press, {spoken_seconds(work.stretch)} stretch, {rounds}", each
             )

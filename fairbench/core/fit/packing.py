@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from ..counted import how_many
 from ..exercises.exercise import Prop, Version
 from ..exercises.limbs import Limbs
 from ..exercises.shelf import Shelf
@@ -27,7 +28,7 @@ class Packed:
     def words(self) -> str:
         """``9``, ``9 pairs``, or ``8 pairs and 1``."""
         single = self.count - 2 * self.pairs
-        pairs = f"{self.pairs} pair{'' if self.pairs == 1 else 's'}"
+        pairs = f"{how_many(self.pairs, 'pair')}"
         if not self.pairs:
             return str(self.count)
         return f"{pairs} and {single}" if single else pairs

@@ -4,6 +4,7 @@ import datetime
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 
+from ..counted import how_many
 from ..errors import InputError
 from ..sides import Side
 from .rules import Rule
@@ -219,7 +220,7 @@ class Conditions:
         if dated.ahead:
             due = declared.since + datetime.timedelta(weeks=dated.ahead)
             return f"week {weeks}, due {due:%-d %b %Y}"
-        return f"{weeks} week{'' if weeks == 1 else 's'} since {declared.since:%-d %b %Y}"
+        return f"{how_many(weeks, 'week')} since {declared.since:%-d %b %Y}"
 
 
 def _check_measure(found: Condition, value: float) -> None:

@@ -4,6 +4,7 @@ import datetime
 from fractions import Fraction
 from math import ceil
 
+from ..counted import how_many
 from .amount import Amount, Variable
 from .log import AtHome
 from .proposal import Kind, Proposal
@@ -109,7 +110,7 @@ def _lighter(state: State, setting: Setting) -> Proposal:
 
 
 def _after_weeks(state: State, missed: int) -> Proposal:
-    weeks = f"{missed} week{'s' if missed > 1 else ''} missed"
+    weeks = f"{how_many(missed, 'week')} missed"
     if missed == 1:
         return same(state, f"{weeks}: the same again.")
     if missed <= 3:

@@ -4,7 +4,7 @@ One person per 0.9 m of rail or worktop, and one per 1.2 m of wall or per their 
 figures, an arm's length to the neighbour where both hands hold on, and both arms out to the side along a wall.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass
 from math import ceil, floor
 
@@ -26,18 +26,6 @@ def places(room: Room) -> Mapping[str, int]:
         "table": room.tables,
         "bar": room.bars,
     }
-
-
-def along_wall(room: Room, reaches: Iterable[float]) -> int:
-    """How many of these people, by the metres that each one's movement takes from end to end, stand at the wall at
-    once; those who need least come first."""
-    left, there = room.wall, 0
-    for metres in sorted(max(WALL_METRES, reach) for reach in reaches):
-        if metres > left + 1e-9:
-            break
-        left -= metres
-        there += 1
-    return there
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import partial
 
+from ..counted import how_many
 from ..errors import PlanError
 from ..exercises.shelf import Shelf
 from ..fit.fit import fit
@@ -103,7 +104,7 @@ def _fewer_sets_ideas(plan: Plan, shortage: Shortage, setting: Setting) -> Itera
         return
     sets = dose.sets - 1
     yield (
-        f"In pairs, taking turns, {sets} set{'' if sets == 1 else 's'} instead of {dose.sets}",
+        f"In pairs, taking turns, {how_many(sets, 'set')} instead of {dose.sets}",
         "turns",
         (("item", item.id), ("value", str(sets))),
         partial(take_turns, plan, item.id, new_bracket_id(plan), sets, setting.shelf),

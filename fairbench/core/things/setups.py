@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
+from ..counted import how_many
 from ..dose.load import Band
 from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
@@ -76,7 +77,7 @@ class Reordered:
     @property
     def words(self) -> str:
         """``2 set-ups instead of 4``."""
-        return f"{self.after} set-up{'' if self.after == 1 else 's'} instead of {self.before}"
+        return f"{how_many(self.after, 'set-up')} instead of {self.before}"
 
 
 def fewer_changes(plan: Plan, shelf: Shelf, group: Group) -> Reordered | None:

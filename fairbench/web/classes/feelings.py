@@ -8,6 +8,7 @@ from uuid import UUID
 
 from django.db import transaction
 
+from fairbench.core.counted import how_many
 from fairbench.core.errors import InputError
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.people.models import Participant
@@ -97,7 +98,7 @@ class Change:
     def words(self) -> str:
         """``Feel: +1.5 over 6 classes``."""
         number = f"{'+' if self.mean > 0 else '−' if self.mean < 0 else ''}{abs(self.mean):.1f}"
-        return f"{number} over {self.classes} class{'' if self.classes == 1 else 'es'}"
+        return f"{number} over {how_many(self.classes, 'class', 'classes')}"
 
 
 def changes_of(rows: Sequence[Feeling]) -> list[Change]:

@@ -123,7 +123,6 @@ class ItemData(TypedDict):
     exercise: str
     name: str
     kind: str
-    kindWords: str
     level: str
     start: float
     begins: float
@@ -294,7 +293,6 @@ def _item(
         "exercise": time.exercise.id,
         "name": time.exercise.name,
         "kind": time.kind.value,
-        "kindWords": timeline.plan.blocks[time.block].words,
         "level": time.level.value,
         "start": time.start,
         "begins": time.begins,

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 
+from fairbench.core.counted import how_many
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.search import Found
 from fairbench.core.exercises.shelf import Shelf
@@ -29,7 +30,7 @@ def _drawn(template: str, found: Found, note: str) -> SafeString:
         "exercise": found.exercise,
         "versions": found.versions,
         "base": found.first,
-        "count_words": f"{len(found.versions)} of {every} version{'' if every == 1 else 's'}",
+        "count_words": f"{len(found.versions)} of {how_many(every, 'version')}",
         "why": found.why,
         "note": note,
     }

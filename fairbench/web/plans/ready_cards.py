@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from django.utils.safestring import SafeString
 
+from fairbench.core.counted import together
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.kept import kept
@@ -65,4 +66,4 @@ def _where(timeline: Timeline) -> str:
 
 
 def _listed(words: list[str]) -> str:
-    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}" if words else ""
+    return together(words)

@@ -28,7 +28,6 @@ class StockLine:
     row: Stock
     name: str
     words: str
-    is_band: bool
 
     @property
     def title(self) -> str:
@@ -45,7 +44,6 @@ def lines_of(rows: Iterable[Stock]) -> list[StockLine]:
             row,
             props[row.prop].name if row.prop in props else row.prop,
             _words(row, units),
-            row.prop in SIZED,
         )
         for row in rows
     ]

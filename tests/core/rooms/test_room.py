@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from fairbench.core.errors import InputError
-from fairbench.core.rooms.capacity import along_wall, places, rounds_of
+from fairbench.core.rooms.capacity import places, rounds_of
 from fairbench.core.rooms.room import Chair, Room, RoomError
 from fairbench.core.rooms.seating import ChairNeed, seat
 from fairbench.core.rooms.store import Stock, Store, StoreError, together
@@ -40,12 +40,6 @@ def test_one_person_to_each_90_cm_of_rail_and_120_of_wall() -> None:
     assert places(Room("Small", 4, 4, rail=2.7, door_frames=0)) == {
         "rail": 3, "wall": 0, "door-frame": 0, "table": 0, "bar": 0,
     }  # fmt: skip
-
-
-def test_who_reaches_further_has_more_of_the_wall() -> None:
-    assert along_wall(HALL, [0.6] * 12) == 7
-    assert along_wall(HALL, [2.0, 1.2, 2.0, 1.2, 2.0, 2.0]) == 5
-    assert along_wall(Room("Small", 4, 4), [0.5]) == 0
 
 
 def test_nine_people_at_one_step_take_408_seconds() -> None:

@@ -100,7 +100,6 @@ SIDED = frozenset({"lumbar_side", "lumbar_turn", "thoracic_side", "thoracic_turn
 
 TRUNK: Mapping[str, Range] = {**SPINE, **ROOT, **SHIFTS}
 SIDE_NAMES: Mapping[str, Range] = {**LIMB, **PLACES}
-NAMES: tuple[str, ...] = (*TRUNK, *(f"{side}_{joint}" for side in Side for joint in SIDE_NAMES))
 _RANGES = {**TRUNK, **{f"{side}_{joint}": span for side in Side for joint, span in SIDE_NAMES.items()}}
 
 Angles = Mapping[str, float]

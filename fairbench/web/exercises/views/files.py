@@ -4,6 +4,7 @@ from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
+from fairbench.core.counted import how_many
 from fairbench.core.errors import InputError
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.exercises_doc import LARGEST_FILE, read_exercises, write_json, write_yaml
@@ -57,5 +58,5 @@ def import_exercises(request: HttpRequest) -> HttpResponse:
     except InputError as error:
         return render(request, "exercises/import.html", {"error": error}, status=422)
     only = next(iter(slugs.values()))
-    messages.success(request, f"{len(slugs)} exercise{'' if len(slugs) == 1 else 's'} of the file can be planned.")
+    messages.success(request, f"{how_many(len(slugs), 'exercise')} of the file can be planned.")
     return redirect("exercises:exercise", only) if len(slugs) == 1 else redirect("shelf:shelf")

@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
+from fairbench.core.counted import how_many
 from fairbench.core.errors import InputError
 from fairbench.core.formats.taken_doc import (
     Measured,
@@ -61,7 +62,7 @@ def import_measures(request: HttpRequest, participant_id: UUID) -> HttpResponse:
     except InputError as error:
         context = {"participant": found, "error": error}
         return render(request, "measures/not_imported.html", context, status=422)
-    messages.success(request, f"{number} measure{'' if number == 1 else 's'} imported.")
+    messages.success(request, f"{how_many(number, 'measure')} imported.")
     return redirect("measures:measures", found.id)
 
 

@@ -9,6 +9,7 @@ from uuid import UUID
 
 from pydantic import Field
 
+from fairbench.core.counted import how_many
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.plan import plan as plans
@@ -66,7 +67,7 @@ def several(actor: Actor, plan_id: UUID, given: SeveralInput) -> Done:
         return _changed(plan, in_order, given)
 
     number = len(chosen)
-    message = f"{_SAID[given.what]} {number} exercise{'' if number == 1 else 's'}."
+    message = f"{_SAID[given.what]} {how_many(number, 'exercise')}."
     edited = actions.edit(actor, plan_id, given.seen, change, message)
     there = {item.id for item in edited.value.items()}
     return Done(edited, message, given.chosen if given.chosen in there else "")

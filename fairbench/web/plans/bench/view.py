@@ -10,6 +10,7 @@ from django.utils.safestring import SafeString, mark_safe
 from fairbench.core.checks import side_sums
 from fairbench.core.checks.sides import SideSums
 from fairbench.core.clock import minutes_and_seconds, span
+from fairbench.core.counted import how_many
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.base_versions import Proposal, best_bases
 from fairbench.core.fit.share import Share, lowest
@@ -219,7 +220,7 @@ class BenchView:
             return f"Session of {self.session.person.name}: {share:.0%} of the working time."
         if self.proposal:
             number = len(self.proposal.changes)
-            return f"Fairer versions: {number} change{'' if number == 1 else 's'} suggested."
+            return f"Fairer versions: {how_many(number, 'change')} suggested."
         return ""
 
     @property
@@ -307,9 +308,7 @@ class BenchView:
     def spoken(self) -> str:
         """What a screen reader hears after a change."""
         number = len(self.timeline.items)
-        return (
-            f"{number} item{'' if number == 1 else 's'}, {minutes_and_seconds(self.timeline.total)}, {self.over_words}."
-        )
+        return f"{how_many(number, 'item')}, {minutes_and_seconds(self.timeline.total)}, {self.over_words}."
 
 
 def bench_view(

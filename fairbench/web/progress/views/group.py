@@ -10,6 +10,7 @@ from django.shortcuts import redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_POST
 
+from fairbench.core.counted import how_many
 from fairbench.core.people.person import Person
 from fairbench.core.progress.look_at import GONE, weeks_away
 from fairbench.web.accounts.actor import Permission, actor_of
@@ -88,7 +89,7 @@ def take(request: HttpRequest, group_id: UUID) -> HttpResponse:
     else:
         actions.take(actor, steps)
     number = len(steps)
-    said = [f"{number} step{'' if number == 1 else 's'} taken: the bench, the sheets and teaching show them."]
+    said = [f"{how_many(number, 'step')} taken: the bench, the sheets and teaching show them."]
     if gone:
         said.append(f"{gone} of those ticked were no longer due, or are of nobody here.")
     if plan is not None:

@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
+from fairbench.core.counted import how_many
 from fairbench.core.errors import InputError
 from fairbench.core.formats.store_csv import HEADINGS, read_store, write_store
 from fairbench.core.formats.table_csv import MOST_BYTES, read_table
@@ -82,7 +83,7 @@ def import_csv(request: HttpRequest, room_id: UUID | None = None) -> HttpRespons
         except InputError as error:
             wrong = str(error)
         else:
-            messages.success(request, f"{lines} line{'' if lines == 1 else 's'} imported.")
+            messages.success(request, f"{how_many(lines, 'line')} imported.")
             return _back(room)
     context = {"room": room, "wrong": wrong, "headings": HEADINGS}
     return render(request, "rooms/import_store.html", context, status=422 if wrong else 200)
