@@ -13,7 +13,7 @@ from fairbench.core.formats.dose_doc import dose_document
 from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.formats.ready_classes_doc import ReadyClass
 from fairbench.core.people.conditions import Conditions
-from fairbench.core.plan.plan import Item
+from fairbench.core.plan.item import Item
 from fairbench.core.plan.timeline import ItemTime, Step, Timeline
 from fairbench.core.sides import Side
 from fairbench.core.teaching.chance import Chance

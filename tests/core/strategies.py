@@ -28,8 +28,9 @@ from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.brackets import Bracket, BracketKind
+from fairbench.core.plan.item import Item
 from fairbench.core.plan.lines import Line, LineKind
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.purpose import Purpose
 from fairbench.core.positions import Position
 from fairbench.core.sides import First, Side, Sides

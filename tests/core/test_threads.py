@@ -18,7 +18,8 @@ from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Person
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 
 THREADS, ROUNDS = 16, 200
 EVERY = [exercise for exercise in load_shelf() if exercise.versions]

@@ -7,7 +7,8 @@ from django_scopes import scope
 
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
-from fairbench.core.plan.plan import Block, Item
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.classes.models import Meeting

@@ -9,7 +9,8 @@ import pytest
 from django.urls import reverse
 
 from fairbench.core.exercises.aim import BlockKind
-from fairbench.core.plan.plan import Block, Item
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.models import AuditEntry
 from fairbench.web.people.health_summary import keep_health_summary

@@ -12,7 +12,8 @@ from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.session_templates import draft
 from fairbench.core.plan.timeline import Timeline
 from fairbench.web.plans.bench.drawing import LEFT, RIGHT, WIDTH, Drawing, draw

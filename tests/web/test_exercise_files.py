@@ -10,7 +10,8 @@ from django_scopes import scope
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.exercises_doc import exercise_document, read_exercises, write_yaml
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.web.accounts.models import Role
 from fairbench.web.exercises import actions
 from fairbench.web.exercises.models import OwnExercise, OwnExerciseRevision

@@ -17,7 +17,8 @@ from fairbench.cli.__main__ import main
 from fairbench.core.body.path import Path
 from fairbench.core.errors import InputError
 from fairbench.core.exercises.aim import BlockKind
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.positions import Position
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.accounts.models import AuditEntry, Role

@@ -8,7 +8,8 @@ from itertools import count
 from ..counted import together
 from ..errors import InputError
 from ..exercises.aim import BlockKind
-from ..plan.plan import Item, Plan, change, remove
+from ..plan.item import Item
+from ..plan.plan import Plan, change, remove
 from ..plan.plan_edits import EditKind, Edits, PlanEdit, apply_all, read_edits, written
 from ..plan.points import fit_points
 from ..plan.to_the_time import ToTime, shorten

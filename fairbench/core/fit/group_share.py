@@ -11,7 +11,8 @@ from ..kept import kept
 from ..people.conditions import Conditions
 from ..people.person import Group, Person
 from ..plan.compile import compile_timeline
-from ..plan.plan import MAX_ITEMS, Block, Item, Plan
+from ..plan.item import Item
+from ..plan.plan import MAX_ITEMS, Block, Plan
 from ..plan.timeline import ItemTime
 from .fit import fitter
 from .verdict import VerdictKind

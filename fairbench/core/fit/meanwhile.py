@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from ..exercises.exercise import Exercise, Version
 from ..exercises.shelf import Shelf
-from ..plan.plan import Item
+from ..plan.item import Item
 from ..plan.timeline import ItemTime
 from ..positions import Level
 from .fit import alike

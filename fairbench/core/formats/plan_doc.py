@@ -14,8 +14,9 @@ from ..exercises.exercise import Version
 from ..exercises.shelf import Shelf
 from ..exercises.successors import Successors
 from ..plan.brackets import Bracket, BracketKind
+from ..plan.item import Item
 from ..plan.lines import CheckKind, Line, LineKind, Scale
-from ..plan.plan import MAX_ITEMS, Block, Item, Plan
+from ..plan.plan import MAX_ITEMS, Block, Plan
 from ..plan.purpose import Purpose
 from ..plan.readable import readable
 from ..positions import Position

@@ -4,7 +4,8 @@ from dataclasses import replace
 
 from ..errors import PlanError
 from .brackets import DEFAULT_SECONDS, Bracket, BracketKind
-from .plan import Item, Plan, with_blocks
+from .item import Item
+from .plan import Plan, with_blocks
 
 
 def bracket_of(plan: Plan, bracket_id: str) -> Bracket:

@@ -4,14 +4,11 @@ station, or by two who take turns."""
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from typing import TYPE_CHECKING
 
 from ..errors import PlanError
 from ..limits import check_seconds, check_whole
 from ..sides import First
-
-if TYPE_CHECKING:
-    from .plan import Item
+from .item import Item
 
 BRACKET_NAME_LIMIT = 40
 MOST_BRACKETS = 12
@@ -89,7 +86,7 @@ class Bracket:
         return "one side" if self.first is First.PLAN else f"the {self.first} side"
 
 
-def gathered(items: "Iterable[Item]", brackets: Iterable[Bracket]) -> "list[tuple[Bracket | None, list[Item]]]":
+def gathered(items: Iterable[Item], brackets: Iterable[Bracket]) -> list[tuple[Bracket | None, list[Item]]]:
     """The items of a block in order, those of a bracket together; an item without one stands alone."""
     known = {bracket.id: bracket for bracket in brackets}
     parts: list[tuple[Bracket | None, list[Item]]] = []
@@ -103,8 +100,8 @@ def gathered(items: "Iterable[Item]", brackets: Iterable[Bracket]) -> "list[tupl
 
 
 def tidied(
-    blocks: "tuple[tuple[Item, ...], ...]", brackets: tuple[Bracket, ...]
-) -> "tuple[tuple[tuple[Item, ...], ...], tuple[Bracket, ...]]":
+    blocks: tuple[tuple[Item, ...], ...], brackets: tuple[Bracket, ...]
+) -> tuple[tuple[tuple[Item, ...], ...], tuple[Bracket, ...]]:
     """The items of every block and the brackets, put right after a change: what came to stand within a bracket is in
     it; what was taken out of its place is not; and a bracket that holds nothing is gone."""
     if not brackets and not any(item.bracket for items in blocks for item in items):
@@ -119,11 +116,11 @@ def tidied(
     return tidy, left
 
 
-def _out(item: "Item") -> "Item":
+def _out(item: Item) -> Item:
     return replace(item, bracket="")
 
 
-def _joined(items: "tuple[Item, ...]") -> "list[Item]":
+def _joined(items: tuple[Item, ...]) -> list[Item]:
     """With whatever stands between two of one bracket in it as well."""
     result = list(items)
     for place in range(1, len(items) - 1):
@@ -133,7 +130,7 @@ def _joined(items: "tuple[Item, ...]") -> "list[Item]":
     return result
 
 
-def _longest_run(bracket: str, blocks: "list[list[Item]]") -> frozenset[str]:
+def _longest_run(bracket: str, blocks: list[list[Item]]) -> frozenset[str]:
     """The ids of the items of a bracket that stand together, most of them where they stand in more than one place."""
     best: list[str] = []
     for items in blocks:

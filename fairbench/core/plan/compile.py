@@ -16,8 +16,9 @@ from ..people.person import Group
 from ..positions import Level, Position
 from ..sides import First, Side, passes_of, turns_of
 from .brackets import Bracket, BracketKind, gathered
+from .item import Item
 from .lines import LineKind
-from .plan import DEFAULT_REST_AFTER, Item, Plan
+from .plan import DEFAULT_REST_AFTER, Plan
 from .rest_places import rest_words, usual_places
 from .timeline import ItemTime, Step, StepKind, Timeline
 from .transfers import TransferGraph, Way, default_graph

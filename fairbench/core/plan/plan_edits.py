@@ -12,21 +12,10 @@ from ..dose.work import Repetitions
 from ..errors import PlanError
 from ..exercises.aim import BlockKind
 from ..exercises.shelf import Shelf
+from .item import NOTE_LIMIT, Item
 from .line_verbs import add_line
 from .lines import Line, LineKind
-from .plan import (
-    NOTE_LIMIT,
-    Item,
-    Plan,
-    add,
-    add_block,
-    change,
-    move,
-    remove,
-    take_swap,
-    take_version,
-    with_blocks,
-)
+from .plan import Plan, add, add_block, change, move, remove, take_swap, take_version, with_blocks
 
 MOST_EDITS = 60
 LARGEST = 100_000

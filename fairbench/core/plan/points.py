@@ -7,7 +7,8 @@ from ..dose.ranges import RangeStart
 from ..exercises.shelf import Shelf
 from ..people.person import Group
 from .compile import compile_timeline
-from .plan import Item, Plan, with_blocks
+from .item import Item
+from .plan import Plan, with_blocks
 
 STEPS = 20
 """In so many steps from the least to the most."""

@@ -6,7 +6,8 @@ from dataclasses import dataclass, replace
 from ..errors import PlanError
 from ..exercises.shelf import Shelf
 from ..exercises.successors import Successor, Successors
-from .plan import Item, Plan, with_blocks
+from .item import Item
+from .plan import Plan, with_blocks
 
 
 @dataclass(frozen=True, slots=True)

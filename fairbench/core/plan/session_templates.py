@@ -9,7 +9,8 @@ from ..exercises.aim import BlockKind
 from ..exercises.shelf import Shelf
 from ..people.person import Group
 from .compile import compile_timeline
-from .plan import Block, Item, Plan, add, change, remove
+from .item import Item
+from .plan import Block, Plan, add, change, remove
 from .shares import share_bounds
 from .timeline import StepKind, Timeline
 

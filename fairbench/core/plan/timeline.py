@@ -14,7 +14,8 @@ from ..exercises.aim import BlockKind
 from ..exercises.exercise import Exercise, Version
 from ..positions import Level, Position
 from ..sides import Side
-from .plan import Item, Plan
+from .item import Item
+from .plan import Plan
 
 
 class StepKind(StrEnum):

@@ -12,7 +12,8 @@ from ..exercises.shelf import Shelf
 from ..people.person import Group
 from ..sides import Sides
 from .compile import compile_timeline
-from .plan import Item, Plan, change
+from .item import Item
+from .plan import Plan, change
 from .plan_edits import dose_of
 from .to_the_time import ToTime, fill, shorten
 

@@ -10,7 +10,8 @@ from ..errors import PlanError
 from ..fit.verdict import Fit
 from ..plan.bracket_verbs import put_in_bracket
 from ..plan.brackets import BracketKind
-from ..plan.plan import Item, Plan
+from ..plan.item import Item
+from ..plan.plan import Plan
 from ..positions import Level
 from ..rooms.capacity import Rounds, rounds_of
 from .mends import MOST_MENDS, Idea, Mend, Setting, look, new_bracket_id, others_as_well, swap_ideas, version_ideas

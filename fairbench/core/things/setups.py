@@ -10,7 +10,8 @@ from ..exercises.shelf import Shelf
 from ..kept import kept
 from ..people.person import Group
 from ..plan.compile import compile_timeline
-from ..plan.plan import Item, Plan, with_blocks
+from ..plan.item import Item
+from ..plan.plan import Plan, with_blocks
 
 _RIGGED = frozenset(
     {"band", "band-loop", "roller", "half-roller", "ankle-weight", "second-chair", "table", "step", "pedals", "stool"}

@@ -23,7 +23,8 @@ from fairbench.core.formats.demands_doc import work_out
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Item, Plan, add_where_it_belongs
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Plan, add_where_it_belongs
 from fairbench.core.plan.timeline import Timeline
 from fairbench.core.plan.to_the_time import shorten
 from fairbench.core.rooms.layout import Shape, spots

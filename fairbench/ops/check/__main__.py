@@ -134,7 +134,7 @@ def _linters() -> list[Step]:
         Step("Linter", [str(BIN / "ruff"), "check", "."]),
         Step("Layout", [str(BIN / "ruff"), "format", "--check", "."]),
         Step("Data", [str(BIN / "yamllint"), "--strict", "fairbench/catalogue"]),
-        Step("Dead code", [sys.executable, "-m", "fairbench.ops.check.dead_code"]),
+        Step("Dead code", [sys.executable, "-m", "tests.dead_code"]),
         Step("Types", [str(BIN / "mypy")]),
     ]
 
@@ -170,8 +170,8 @@ def _on_debians_python() -> list[Step]:
 
 def _install_what_is_missing(with_browser: bool) -> None:
     missing = [] if server_programs() else ["postgresql"]
-    if with_browser and shutil.which("chromium-headless-shell") is None:
-        missing.append("chromium-headless-shell")
+    if with_browser and shutil.which("chromium") is None:
+        missing.append("chromium")
     if with_browser and not any(Path("/usr/lib").glob("*/libatomic.so.1")):
         missing.append("libatomic1")  # what drives the browser is linked with it
     missing += missing_for_pdf()

@@ -14,7 +14,8 @@ from fairbench.core.formats.class_csv import WHOLE_CLASS, ClassTable
 from fairbench.core.formats.class_doc import ClassDoc, planned_part
 from fairbench.core.formats.plan_doc import plan_document, plan_value
 from fairbench.core.formats.planned_doc import planned_document
-from fairbench.core.plan.plan import Block, Item
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.web.accounts.actor import Actor, Permission
 from fairbench.web.people.models import Group, Participant

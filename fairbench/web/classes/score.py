@@ -13,8 +13,9 @@ from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
+from fairbench.core.plan.item import Item
 from fairbench.core.plan.lines import Line, LineKind
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.timeline import ItemTime, Step, StepKind, Timeline
 from fairbench.core.positions import Position
 from fairbench.core.sides import First, Side, Sides

@@ -16,7 +16,8 @@ from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.formats.session_templates_doc import load_session_templates
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
-from fairbench.core.plan.plan import Block, Item
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.session_templates import draft
 from fairbench.core.plan.timeline import Timeline

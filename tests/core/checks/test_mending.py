@@ -20,7 +20,8 @@ from fairbench.core.fit.in_room import conditions_in, shelf_in
 from fairbench.core.formats.ready_classes_doc import load_ready_classes
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Person
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.plan_edits import EditKind, PlanEdit, apply_all, read_edits, written
 from fairbench.core.rooms.room import Room
 from fairbench.core.rooms.store import Stock, Store

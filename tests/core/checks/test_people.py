@@ -21,7 +21,8 @@ from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Override, Person
 from fairbench.core.people.rules import Effect
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.plan import change as change_item
 from fairbench.core.positions import Level
 from fairbench.core.sides import Side

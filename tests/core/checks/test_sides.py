@@ -8,7 +8,8 @@ from fairbench.core.dose.work import Repetitions
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.sides import First, Sides
 from tests.core.checks.asked import asked, situation
 from tests.core.strategies import SHELF

@@ -14,7 +14,8 @@ from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.cues import say
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.purpose import Purpose
 from fairbench.core.plan.timeline import Timeline
 from fairbench.core.sides import Side

@@ -8,7 +8,8 @@ from fairbench.core.dose.load import Kilograms
 from fairbench.core.dose.tempo import Tempo
 from fairbench.core.dose.work import ContractRelax, Hold, Repetitions, Timed
 from fairbench.core.exercises.aim import BlockKind
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.sides import Sides
 from tests.core.strategies import SHELF
 

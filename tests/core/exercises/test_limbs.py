@@ -12,7 +12,8 @@ from fairbench.core.exercises.limbs import Limbs, allowed_sides
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.plan_doc import plan_document, plan_value, read_plan
 from fairbench.core.formats.successors_doc import load_successors
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.readable import readable
 from fairbench.core.sides import Sides
 from tests.every import every

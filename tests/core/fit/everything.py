@@ -9,7 +9,8 @@ from fairbench.core.fit.verdict import Verdict
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.timeline import ItemTime
 from fairbench.core.sides import Side
 

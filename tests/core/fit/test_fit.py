@@ -24,7 +24,8 @@ from fairbench.core.formats.plan_doc import write_plan
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Group, Override, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.sides import Side
 from tests.every import every
 

@@ -13,7 +13,8 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.plan_doc import read_plan, write_plan
 from fairbench.core.people.conditions import Declared
 from fairbench.core.people.person import Person
-from fairbench.core.plan.plan import Block, Item, Plan, take_version
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan, take_version
 from fairbench.core.plan.readable import readable
 from fairbench.core.positions import Level
 from fairbench.core.sides import Side

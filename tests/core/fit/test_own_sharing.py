@@ -16,7 +16,8 @@ from fairbench.core.people.conditions import Declared
 from fairbench.core.people.own_sides import OwnSharing, OwnSide, Sharing, sharing_of
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.timeline import ItemTime
 from fairbench.core.sides import First, Side, Sides
 from tests.every import every

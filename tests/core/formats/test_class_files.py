@@ -15,7 +15,8 @@ from fairbench.core.formats.plan_doc import plan_document
 from fairbench.core.formats.planned_doc import planned_document
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.teaching.planned import planned_of
 
 PLAN = Plan(

@@ -14,7 +14,8 @@ from fairbench.core.people.conditions import ConditionError, Declared
 from fairbench.core.people.person import Group, Person
 from fairbench.core.people.rules import Effect
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.sides import Side
 from tests.every import every
 

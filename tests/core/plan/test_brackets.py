@@ -15,8 +15,9 @@ from fairbench.core.plan import bracket_verbs, line_verbs
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.brackets import Bracket, BracketKind
 from fairbench.core.plan.compile import compile_timeline
+from fairbench.core.plan.item import Item
 from fairbench.core.plan.lines import Line, LineKind
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.timeline import StepKind, Timeline
 from fairbench.core.plan.transfers import default_graph
 from fairbench.core.positions import Position

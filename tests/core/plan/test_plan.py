@@ -10,8 +10,9 @@ from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.brackets import Bracket, BracketKind
+from fairbench.core.plan.item import Item
 from fairbench.core.plan.lines import Line, LineKind
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.plan import Block, Plan
 from tests.core import strategies
 from tests.core.strategies import SHELF
 

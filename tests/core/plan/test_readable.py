@@ -14,7 +14,8 @@ from fairbench.core.formats.plan_doc import read_plan_file, write_plan
 from fairbench.core.formats.successors_doc import load_successors
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.readable import readable
 from tests.core.strategies import SHELF
 from tests.every import every

@@ -11,7 +11,8 @@ from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.exercises.exercise import Exercise
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.plan.timeline import StepKind, Timeline
 from fairbench.core.positions import Level, Position
 from fairbench.core.sides import Side, Sides

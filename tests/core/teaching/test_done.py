@@ -9,7 +9,8 @@ from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.planned_doc import planned_document, planned_value
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.sides import Side
 from fairbench.core.teaching.done import ClassLog, DoneState, Extra, Stay, Worked, as_planned, done_of, exercises_done
 from fairbench.core.teaching.log import Noted, pauses_of, spans_of

@@ -13,7 +13,8 @@ from fairbench.core.people.conditions import Declared
 from fairbench.core.people.own_sides import OwnSide
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.rooms.room import Chair, Room
 from fairbench.core.rooms.store import Stock, Store, standing_things
 from fairbench.core.sides import First, Side

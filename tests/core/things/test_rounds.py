@@ -10,7 +10,8 @@ from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.bracket_verbs import put_in_bracket
 from fairbench.core.plan.brackets import BracketKind
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.rooms.room import Room
 from fairbench.core.rooms.store import Stock, Store
 from fairbench.core.things.mends import Setting, look

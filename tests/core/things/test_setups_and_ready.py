@@ -10,7 +10,8 @@ from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.packing import pack
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.rooms.store import Stock, Store
 from fairbench.core.things.ready import carry, ready_for, ready_for_all
 from fairbench.core.things.setups import changes, changes_in, fewer_changes, set_ups_of

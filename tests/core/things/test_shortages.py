@@ -19,7 +19,8 @@ from fairbench.core.people.person import Group, Person
 from fairbench.core.plan.bracket_verbs import put_in_bracket
 from fairbench.core.plan.brackets import BracketKind
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Block, Item, Plan, take_stand_in
+from fairbench.core.plan.item import Item
+from fairbench.core.plan.plan import Block, Plan, take_stand_in
 from fairbench.core.rooms.store import Stock, Store
 from fairbench.core.sides import Side
 from fairbench.core.things.mends import Setting, look, mends_for

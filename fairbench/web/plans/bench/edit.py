@@ -8,7 +8,7 @@ from uuid import UUID
 from pydantic import Field
 
 from fairbench.core.plan import plan as plans
-from fairbench.core.plan.plan import Item
+from fairbench.core.plan.item import Item
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.plans import actions
 from fairbench.web.plans.actions import Edited, Touches

@@ -12,7 +12,7 @@ from fairbench.core.fit.base_versions import best_bases, with_bases
 from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan.compile import compile_timeline
-from fairbench.core.plan.plan import Item
+from fairbench.core.plan.item import Item
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.people import health_actions
 from fairbench.web.people.health_inputs import OverrideInput

@@ -14,9 +14,10 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.meanwhile import meanwhile_choices, meanwhile_of
 from fairbench.core.plan.bracket_verbs import items_in
 from fairbench.core.plan.brackets import Bracket
+from fairbench.core.plan.item import Item
 from fairbench.core.plan.line_verbs import lines_before
 from fairbench.core.plan.lines import Line
-from fairbench.core.plan.plan import DEFAULT_REST_AFTER, Item
+from fairbench.core.plan.plan import DEFAULT_REST_AFTER
 from fairbench.core.plan.timeline import ItemTime, Timeline
 from fairbench.core.sides import First, Sides
 from fairbench.web.plans.house_style import style_lines

@@ -9,9 +9,9 @@ from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.fit.verdict import Fit, Verdict
 from fairbench.core.plan.brackets import Bracket
+from fairbench.core.plan.item import Item
 from fairbench.core.plan.line_verbs import lines_before
 from fairbench.core.plan.lines import Line
-from fairbench.core.plan.plan import Item
 from fairbench.core.plan.timeline import ItemTime, Timeline
 
 

@@ -11,6 +11,7 @@ from fairbench.core.checks.mending import without_extras
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan import points
+from fairbench.core.plan.item import NOTE_LIMIT
 from fairbench.core.plan.purpose import Purpose
 from fairbench.core.positions import Position
 from fairbench.core.sides import Side
@@ -94,7 +95,7 @@ class SettingsInput(EditInput):
     """One of the plan's own details."""
 
     field: str = Field(max_length=60)
-    value: str = Field(default="", max_length=plans.NOTE_LIMIT * 2)
+    value: str = Field(default="", max_length=NOTE_LIMIT * 2)
 
 
 @edit("settings", SettingsInput)

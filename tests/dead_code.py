@@ -9,8 +9,7 @@ from pathlib import Path
 from vulture import Vulture
 from vulture.core import Item
 
-from .step import ROOT
-
+ROOT = Path(__file__).resolve().parents[1]
 ELSEWHERE = ("*.html", "*.js", "*.yaml", "*.txt")
 """Files that name things of the code."""
 
