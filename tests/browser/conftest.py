@@ -26,8 +26,16 @@ PATIENCE = 40_000
 """Milliseconds. Nothing waits so long where it comes; a machine that does other things too is no fault of the page."""
 expect.set_options(timeout=PATIENCE)
 
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update"]
+CHROMIUM = "/usr/bin/chromium-headless-shell"
+"""Debian's Chromium, built without a window: the same engine for two thirds of the processor. Letters are as wide as on a
+screen only without hinting."""
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--font-render-hinting=none",
+]
 AXE = (Path(__file__).parent / "vendor/axe.min.js").read_text(encoding="utf-8")
 
 

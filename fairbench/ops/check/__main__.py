@@ -170,8 +170,8 @@ def _on_debians_python() -> list[Step]:
 
 def _install_what_is_missing(with_browser: bool) -> None:
     missing = [] if server_programs() else ["postgresql"]
-    if with_browser and shutil.which("chromium") is None:
-        missing.append("chromium")
+    if with_browser and shutil.which("chromium-headless-shell") is None:
+        missing.append("chromium-headless-shell")
     if with_browser and not any(Path("/usr/lib").glob("*/libatomic.so.1")):
         missing.append("libatomic1")  # what drives the browser is linked with it
     missing += missing_for_pdf()
