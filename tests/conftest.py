@@ -19,8 +19,8 @@ today.believe()
 
 @pytest.fixture(scope="session")
 def own_name(worker_id: str) -> str:
-    """What the databases of this process are called after."""
-    return f"fairbench_test_{worker_id}"
+    """What the databases of this process are called after; others may run on the same server."""
+    return f"fairbench_test_{worker_id}_{os.getpid()}"
 
 
 @pytest.fixture(scope="session")

@@ -8,7 +8,9 @@ from django.db import connections
 from django.db.backends.base.base import BaseDatabaseWrapper
 from psycopg import sql
 
-EMPTY, DEMO = "fairbench_template_empty", "fairbench_template_demo"
+from .today import DAY, believe
+
+EMPTY, DEMO = "fairbench_template_empty", f"fairbench_template_demo_{DAY:%Y%m%d}"
 _LOCK = 20_261_202
 """The number of our lock on the server; any that nothing else uses."""
 
@@ -18,18 +20,13 @@ def prepare() -> None:
     with _server() as server:
         server.execute("SELECT pg_advisory_lock(%s)", [_LOCK])
         known = {name for (name,) in server.execute("SELECT datname FROM pg_database")}
-        if DEMO in known:
-            return
-        for name in (DEMO, EMPTY):
-            server.execute(sql.SQL("DROP DATABASE IF EXISTS {}").format(sql.Identifier(name)))
-        server.execute(sql.SQL("CREATE DATABASE {}").format(sql.Identifier(EMPTY)))
-        _with(EMPTY, _migrate)
-        unfinished = f"{DEMO}_unfinished"
-        copy(EMPTY, unfinished)
-        _with(unfinished, _load_demo)
-        server.execute(
-            sql.SQL("ALTER DATABASE {} RENAME TO {}").format(sql.Identifier(unfinished), sql.Identifier(DEMO))
-        )
+        for name, template, work in ((EMPTY, "template1", _migrate), (DEMO, EMPTY, _load_demo)):
+            if name not in known:
+                unfinished = f"{name}_unfinished"
+                copy(template, unfinished)
+                _with(unfinished, work)
+                rename = sql.SQL("ALTER DATABASE {} RENAME TO {}")
+                server.execute(rename.format(sql.Identifier(unfinished), sql.Identifier(name)))
 
 
 def copy(template: str, name: str) -> None:
@@ -88,13 +85,11 @@ def _migrate() -> None:
 def _load_demo() -> None:
     from fairbench.web.demo import classes
 
-    classes.load()
+    classes.load(DAY)
 
 
 if __name__ == "__main__":
     import django
-
-    from .today import believe
 
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "fairbench.web.settings")
     django.setup()

@@ -27,8 +27,8 @@ PATIENCE = 40_000
 expect.set_options(timeout=PATIENCE)
 
 CHROMIUM = "/usr/bin/chromium-headless-shell"
-"""Debian's Chromium, built without a window: the same engine for two thirds of the processor. Letters are as wide as on a
-screen only without hinting."""
+"""Debian's Chromium, built without a window: the same engine for two thirds of the processor. Letters are as wide as
+on a screen only without hinting."""
 FLAGS = [
     "--no-sandbox",
     "--disable-gpu",

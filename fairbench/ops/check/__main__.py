@@ -110,7 +110,7 @@ def _dates(environment: Mapping[str, str], more: Sequence[str]) -> None:
         run(step, environment)
     lanes: list[list[Step]] = [[], []]
     for number, (name, day) in enumerate(DAYS.items()):
-        command = ["env", f"FAIRBENCH_TEST_DAY={day}", *_pytest("-q", "-m", "dated", *more)]
+        command = ["env", f"FAIRBENCH_TEST_DAY={day}", *_pytest("-q", *_marked("dated"), *more)]
         lanes[number % 2].append(Step(f"{day}, {name}", command))
     run_beside(lanes, environment)
     print(f"{len(DAYS)} passed, 0 failed")
@@ -127,6 +127,12 @@ _WAYS = {"": _everything, "quick": _quick, "dates": _dates, "shuffled": _shuffle
 
 def _pytest(*more: str) -> list[str]:
     return [sys.executable, "-m", "pytest", "-p", "tests.progress", *more]
+
+
+def _marked(mark: str) -> list[str]:
+    """The arguments for what bears a mark; only files that name it are read."""
+    files = [path for path in sorted((ROOT / "tests").rglob("test_*.py")) if f"mark.{mark}" in path.read_text("utf-8")]
+    return ["-m", mark, *map(str, files)]
 
 
 def _linters() -> list[Step]:
@@ -163,7 +169,7 @@ def _on_debians_python() -> list[Step]:
     packages = next((BIN.parent / "lib").glob("python3*/site-packages"))
     command = [
         *("env", f"PYTHONPATH={packages}", str(DEBIANS_PYTHON), "-m", "pytest", "-p", "tests.progress"),
-        *("-q", "-p", "no:cacheprovider", "-m", "platform"),
+        *("-q", "-p", "no:cacheprovider", *_marked("platform")),
     ]
     return [Step("What depends on the version of Python, with Debian's", command)]
 

@@ -59,39 +59,41 @@ NOTES = [
 
 
 @transaction.atomic
-def load() -> None:
-    """Fill an empty database with the demo practice."""
+def load(today: datetime.date | None = None) -> None:
+    """Fill an empty database with the demo practice as it stands on a day: classes and tests lie before it, terms and
+    what runs out around it."""
+    today = today or timezone.localdate()
     practice = Practice.objects.create(name="Kittiwake Hall")
     user = User.objects.create_user(demo.EMAIL, demo.PASSWORD, practice, "Orla Brandt", Role.OWNER)
     actor = Actor(user)
     with scope(practice=practice):
         chance = random.Random(SEED)
         hall, signal = put_up(actor)
-        chairs = _group(actor, "Monday Chairs", "The Signal Room, Kittiwake Hall", CHAIRS, signal)
-        mats = _group(actor, "Thursday Mats", "Long hall, Kittiwake Hall", MATS, hall)
+        chairs = _group(actor, "Monday Chairs", "The Signal Room, Kittiwake Hall", CHAIRS, signal, today)
+        mats = _group(actor, "Thursday Mats", "Long hall, Kittiwake Hall", MATS, hall, today)
         own_chairs_and_things(actor)
         both = Participant.objects.get(call_name=IN_BOTH)
         Listing.objects.create(practice=practice, group=mats, participant=both)
-        has_left(actor, chairs, "Maud Ostler", since=560, until=210)
+        has_left(actor, chairs, "Maud Ostler", today, since=560, until=210)
         seated = _plan(actor, chairs, "Open chest, strong legs", 45, "all-seated")
         mixed = _plan(actor, mats, "Up once, down once", 45, "chair-rail-mat")
         _plan(actor, chairs, "Short and steady", 20, "", _short_plan())
         _plan(actor, mats, "Bones and balance", 20, "", _bone_plan())
-        from_paper(actor, *seated, _last(0, WEEKS), WEEKS - FROM_SCREEN)
-        from_paper(actor, *mixed, _last(3, WEEKS), WEEKS - FROM_SCREEN)
+        from_paper(actor, *seated, _last(today, 0, WEEKS), WEEKS - FROM_SCREEN)
+        from_paper(actor, *mixed, _last(today, 3, WEEKS), WEEKS - FROM_SCREEN)
         for weeks in range(FROM_SCREEN, 0, -1):
-            _past_meeting(actor, chance, seated, _last(0, weeks))
-            _past_meeting(actor, chance, mixed, _last(3, weeks))
+            _past_meeting(actor, chance, seated, _last(today, 0, weeks))
+            _past_meeting(actor, chance, mixed, _last(today, 3, weeks))
         for group in (chairs, mats):
-            tell_stories(actor, group)
-        taken(actor)
-        sheets_taken_home(actor)
-        in_terms(actor, chairs, mats)
+            tell_stories(actor, group, today)
+        taken(actor, today)
+        sheets_taken_home(actor, today)
+        in_terms(actor, chairs, mats, today)
 
 
-def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...], room: Room) -> Group:
+def _group(actor: Actor, name: str, place: str, people: tuple[Someone, ...], room: Room, today: datetime.date) -> Group:
     group = Group.objects.create(practice=actor.practice, name=name, place=place, room=room)
-    put_down(actor, group, people)
+    put_down(actor, group, people, today)
     return group
 
 
@@ -185,9 +187,8 @@ def _short_plan() -> CorePlan:
     )
 
 
-def _last(weekday: int, weeks: int) -> datetime.datetime:
+def _last(today: datetime.date, weekday: int, weeks: int) -> datetime.datetime:
     """Ten in the morning on that weekday, so many weeks back."""
-    today = timezone.localdate()
     day = today - datetime.timedelta(days=(today.weekday() - weekday) % 7 or 7) - datetime.timedelta(weeks=weeks - 1)
     return timezone.make_aware(datetime.datetime.combine(day, datetime.time(10, 0)))
 

@@ -52,7 +52,7 @@ def from_paper(actor: Actor, plan: Plan, value: CorePlan, first: datetime.dateti
     Attendance.objects.bulk_update(rows, ["ways"])
 
 
-def tell_stories(actor: Actor, group: Group) -> None:
+def tell_stories(actor: Actor, group: Group, today: datetime.date) -> None:
     """What each was built up in over all classes of their group."""
     people = [person for person in group.participants.order_by("call_name") if person.call_name in COURSES]
     meetings = list(Meeting.objects.filter(group=group).order_by("held_on"))
@@ -60,7 +60,7 @@ def tell_stories(actor: Actor, group: Group) -> None:
     store = at_hand(group.room, len(people))
     rows = {(row.meeting_id, row.participant_id): row for row in Attendance.objects.filter(meeting__in=meetings)}
     for participant in people:
-        _Story(actor, participant, meetings, rows, times, store).write()
+        _Story(actor, participant, meetings, rows, times, store, today).write()
     _feelings(actor, meetings[-_ASKED:])
     for meeting in meetings:
         Difference.objects.filter(meeting=meeting).update(at=meeting.ended_at)
@@ -152,11 +152,12 @@ class _Story:
         rows: dict[tuple[UUID, UUID], Attendance],
         times: dict[str, ItemTime],
         store: Store | None,
+        today: datetime.date,
     ) -> None:
         self.actor, self.participant, self.meetings = actor, participant, meetings
         self.came = [rows.get((meeting.id, participant.id)) for meeting in meetings]
         self.person: Person = person_of(participant)
-        self.times, self.store, self.minute = times, store, 0
+        self.times, self.store, self.today, self.minute = times, store, today, 0
 
     def write(self) -> None:
         """What they did, what was noted as theirs, and which version was decided for them."""
@@ -250,7 +251,7 @@ class _Story:
                 exercise=time.exercise.id,
                 version=before,
                 reason=one.because,
-                until=timezone.localdate() + _HOLDS,
+                until=self.today + _HOLDS,
             )
             Override.objects.filter(id=row.id).update(noted_at=noted)
             for attendance in self.came[one.week :]:

@@ -2,8 +2,6 @@
 
 import datetime
 
-from django.utils import timezone
-
 from fairbench.core.formats.handouts_doc import sheet_document
 from fairbench.core.handouts.sheet import Sheet
 from fairbench.web.accounts.actor import Actor
@@ -28,9 +26,8 @@ _REPORTS = (
 )
 
 
-def sheets_taken_home(actor: Actor) -> None:
+def sheets_taken_home(actor: Actor, today: datetime.date) -> None:
     """The homes, the sheets, one private address, what was said, and the letters that wait."""
-    today = timezone.localdate()
     for name, home in HOMES.items():
         person = Participant.objects.get(call_name=name)
         home_actions.save_at_home(actor, person.id, home)

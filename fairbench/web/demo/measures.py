@@ -3,8 +3,6 @@
 import datetime
 import random
 
-from django.utils import timezone
-
 from fairbench.core.formats.measures_doc import load_bands, load_tests
 from fairbench.core.formats.taken_doc import Measured
 from fairbench.core.measures.bands import Band, band_for
@@ -30,7 +28,7 @@ _WORSE = frozenset({"Halvard Moe"})
 """Who was ill for three weeks."""
 
 
-def taken(actor: Actor) -> None:
+def taken(actor: Actor, today: datetime.date) -> None:
     """Put the measures of everybody down."""
     chance = random.Random(SEED)
     for row in Participant.objects.order_by("call_name"):
@@ -42,7 +40,7 @@ def taken(actor: Actor) -> None:
         for name in names:
             for number, weeks in enumerate(WEEKS):
                 gained = 1 + 0.07 * number * (-1 if person.call_name in _WORSE else 1)
-                day = timezone.localdate() - datetime.timedelta(weeks=weeks)
+                day = today - datetime.timedelta(weeks=weeks)
                 usual = _usual(person, name, day)
                 actions.save(actor, person.id, _measured(name, usual, able * gained, day, chance))
 

@@ -147,7 +147,7 @@ MATS = (
 )
 
 
-def put_down(actor: Actor, group: Group, people: tuple[Someone, ...]) -> None:
+def put_down(actor: Actor, group: Group, people: tuple[Someone, ...], today: datetime.date) -> None:
     """Make the people, put them on the group's list and keep what is known of their health."""
     for someone in people:
         person = Participant.objects.create(
@@ -162,19 +162,19 @@ def put_down(actor: Actor, group: Group, people: tuple[Someone, ...]) -> None:
         )
         kind = Listing.Kind.REGULAR if someone.screened is not None else Listing.Kind.TRIAL
         listing = Listing.objects.create(practice=actor.practice, group=group, participant=person, kind=kind)
-        Listing.objects.filter(id=listing.id).update(since=timezone.localdate() - _listed_for(someone))
+        Listing.objects.filter(id=listing.id).update(since=today - _listed_for(someone))
         for declared in someone.has:
             health_actions.declare(actor, person.id, DeclareInput(**asdict(declared), weeks=someone.weeks))
         if someone.cleared:
             condition = someone.has[0].condition
-            until = timezone.localdate() + datetime.timedelta(days=150)
+            until = today + datetime.timedelta(days=150)
             limit = DeclaredInput(**asdict(someone.limit)) if someone.limit else None
             advice = AdviceInput(
                 condition=condition, who="Dr Mirren Oake", said=someone.cleared, until=until, limit=limit
             )
             health_actions.clear(actor, person.id, advice)
         if someone.screened is not None:
-            _screen(actor, person, someone)
+            _screen(actor, person, someone, today)
 
 
 def _listed_for(someone: Someone) -> datetime.timedelta:
@@ -182,9 +182,8 @@ def _listed_for(someone: Someone) -> datetime.timedelta:
     return datetime.timedelta(days=max(0, (someone.screened or 0) - 7))
 
 
-def has_left(actor: Actor, group: Group, name: str, since: int, until: int) -> None:
+def has_left(actor: Actor, group: Group, name: str, today: datetime.date, since: int, until: int) -> None:
     """Somebody was on a group's list from so many days ago until so many days ago."""
-    today = timezone.localdate()
     PastListing.objects.create(
         practice=actor.practice,
         group=group,
@@ -195,9 +194,10 @@ def has_left(actor: Actor, group: Group, name: str, since: int, until: int) -> N
     )
 
 
-def _screen(actor: Actor, person: Participant, someone: Someone) -> None:
+def _screen(actor: Actor, person: Participant, someone: Someone, today: datetime.date) -> None:
     """A screening of some days ago, answered as what they live with says."""
-    given = timezone.now() - datetime.timedelta(days=someone.screened or 0)
+    day = today - datetime.timedelta(days=someone.screened or 0)
+    given = timezone.make_aware(datetime.datetime.combine(day, datetime.time(8)))
     conditions = {declared.condition for declared in someone.has}
     answers = {q.id: "yes" if q.condition in conditions else "no" for q in load_questions()}
     outcome = Outcome.CAUTIONS if conditions else Outcome.FINE
@@ -206,7 +206,7 @@ def _screen(actor: Actor, person: Participant, someone: Someone) -> None:
         participant=person,
         answers=answers,
         started_by=actor.user,
-        given_on=given.date(),
+        given_on=day,
         reviewed_at=given,
         reviewed_by=actor.user,
         outcome=outcome.value,

@@ -4,8 +4,6 @@ built."""
 import datetime
 from dataclasses import replace
 
-from django.utils import timezone
-
 from fairbench.core.formats.term_doc import term_document
 from fairbench.core.terms.curve import with_curve
 from fairbench.core.terms.days import rule_of, slots_of
@@ -47,10 +45,9 @@ _THEMES = {
 }
 
 
-def in_terms(actor: Actor, chairs: Group, mats: Group) -> None:
-    """Both terms, closed days, places and who waits for one."""
-    today = timezone.localdate()
-    monday = today - datetime.timedelta(days=today.weekday())
+def in_terms(actor: Actor, chairs: Group, mats: Group, today: datetime.date) -> None:
+    """Both terms, closed days, places and who waits for one. On a Monday the class of the day is still to come."""
+    monday = today - datetime.timedelta(days=today.weekday() or 7)
     begins = monday - datetime.timedelta(weeks=NOW - 1)
     for weeks, name in ((WEEKS + 1, "The hall is let"), (WEEKS + 4, "Winter break")):
         actions.close_day(actor, ClosedDayInput(day=begins + datetime.timedelta(weeks=weeks), name=name))
