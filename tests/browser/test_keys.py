@@ -37,6 +37,7 @@ class Keys:
 def test_a_class_from_sign_in_to_record_by_keyboard_in_150_keys(page: Page) -> None:
     page.context.clear_cookies()
     page.goto("/sign-in/")
+    expect(page.get_by_label("Email")).to_be_focused()  # comes with the first picture, which may be after the load
     keys = Keys(page)
     keys.type(demo_login.EMAIL)
     keys.press("Tab")
@@ -50,6 +51,7 @@ def test_a_class_from_sign_in_to_record_by_keyboard_in_150_keys(page: Page) -> N
     keys.tab_to("a[href='/plans/new/']")
     with page.expect_event("load"):
         keys.press("Enter")
+    expect(page.locator("[autofocus]")).to_be_focused()
     keys.type("Six by keys")
     keys.press("Tab")
     keys.type("Monday")

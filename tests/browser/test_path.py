@@ -143,6 +143,7 @@ def test_the_whole_path_by_keyboard_alone(page: Page) -> None:
     page.keyboard.press("Tab")
     assert focused(page, "it.className === 'skip-link'")
     page.goto("/plans/new/")
+    expect(page.locator("[autofocus]")).to_be_focused()
     page.keyboard.type("By hand")
     tab_to("#length")
     tab_to("input[name=template]")

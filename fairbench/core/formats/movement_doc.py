@@ -86,42 +86,15 @@ class MovementDoc(Doc):
 def movement_value(version: Any, exercise: Any, position: Position, props: tuple[str, ...]) -> Movement:
     """The movement of a version: ``own`` laid over its exercise's ``shared``, both with the fields of
     :class:`MovementDoc`. Raises :class:`CatalogueError` or :class:`PoseError` with the place of what is wrong."""
-    layers = [doc.poses for doc in (exercise, version) if doc is not None and doc.poses is not None]
-    if layers and layers[-1].fresh:
-        layers = layers[-1:]
-    names = [name for name in POSE_NAMES if any(getattr(layer, name) is not None for layer in layers)]
-    if names != [name for name in POSE_NAMES if name in names] or not {"start", "end"} <= set(names):
-        raise CatalogueError("needs at least a start and an end", "poses")
-    specs = []
-    for name in names:
-        merged: dict[str, Any] = {}
-        for layer in layers:
-            for part in (layer.all, getattr(layer, name)):
-                if part is not None:
-                    merged |= part.model_dump(exclude_none=True)
-        specs.append((name, pose_value(merged, position, f"poses.{name}")))
-    held = _first("held", version, exercise) or []
-    declared = _first("demands", version, exercise) or {}
-    for what, value in declared.items():
-        if what not in DECLARED:
-            raise CatalogueError(
-                f"'{what}' is not declared but computed, or unknown; use {', '.join(DECLARED)}", "demands"
-            )
-        if not 0 <= value <= 3:
-            raise CatalogueError(f"'{what}' goes from 0 to 3, not {value:g}", "demands")
-    at_least = _first("at_least", version, exercise) or {}
-    for what in at_least:
-        if what.removeprefix("side_") not in WORDS:
-            raise CatalogueError(f"there is no demand '{what}'", "at_least")
-    works = _first("works", version, exercise) or []
-    for part in works:
-        if part not in WORKS:
-            raise CatalogueError(f"'{part}' is no part that can work; use {', '.join(WORKS)}", "works")
+    specs = _specs([doc.poses for doc in (exercise, version) if doc is not None and doc.poses is not None], position)
     path = _first("path", version, exercise) or Path.THERE_AND_BACK
     pace = tuple(_first("pace", version, exercise) or ())
+    held = _first("held", version, exercise) or []
+    declared, at_least = _declared(version, exercise), _at_least(version, exercise)
+    works = _works(version, exercise)
     check_path(len(specs), path, pace)
     return Movement(
-        poses=tuple(specs),
+        poses=specs,
         path=path,
         pace=pace,
         view=_first("view", version, exercise) or View.SIDE,
@@ -129,9 +102,56 @@ def movement_value(version: Any, exercise: Any, position: Position, props: tuple
         load=_first("load", version, exercise) or 0.0,
         declared=tuple(sorted(declared.items())),
         mat="mat" in props,
-        works=tuple(works),
+        works=works,
         at_least=tuple(sorted(at_least.items())),
     )
+
+
+def _specs(layers: list[PosesDoc], position: Position) -> tuple[tuple[str, PoseSpec], ...]:
+    """The poses by name, each with what its layers add to it."""
+    if layers and layers[-1].fresh:
+        layers = layers[-1:]
+    names = [name for name in POSE_NAMES if any(getattr(layer, name) is not None for layer in layers)]
+    if not {"start", "end"} <= set(names):
+        raise CatalogueError("needs at least a start and an end", "poses")
+    return tuple((name, pose_value(_merged(layers, name), position, f"poses.{name}")) for name in names)
+
+
+def _merged(layers: list[PosesDoc], name: str) -> dict[str, Any]:
+    merged: dict[str, Any] = {}
+    for layer in layers:
+        for part in (layer.all, getattr(layer, name)):
+            if part is not None:
+                merged |= part.model_dump(exclude_none=True)
+    return merged
+
+
+def _declared(version: Any, exercise: Any) -> dict[str, float]:
+    declared: dict[str, float] = _first("demands", version, exercise) or {}
+    for what, value in declared.items():
+        if what not in DECLARED:
+            raise CatalogueError(
+                f"'{what}' is not declared but computed, or unknown; use {', '.join(DECLARED)}", "demands"
+            )
+        if not 0 <= value <= 3:
+            raise CatalogueError(f"'{what}' goes from 0 to 3, not {value:g}", "demands")
+    return declared
+
+
+def _at_least(version: Any, exercise: Any) -> dict[str, float]:
+    at_least: dict[str, float] = _first("at_least", version, exercise) or {}
+    for what in at_least:
+        if what.removeprefix("side_") not in WORDS:
+            raise CatalogueError(f"there is no demand '{what}'", "at_least")
+    return at_least
+
+
+def _works(version: Any, exercise: Any) -> tuple[str, ...]:
+    works = tuple(_first("works", version, exercise) or ())
+    for part in works:
+        if part not in WORKS:
+            raise CatalogueError(f"'{part}' is no part that can work; use {', '.join(WORKS)}", "works")
+    return works
 
 
 def check_movement(movement: Movement) -> None:

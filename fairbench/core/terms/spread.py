@@ -68,30 +68,35 @@ def spread(term: Term, wishes: Sequence[Wish]) -> Spread:
     slots = {slot.id: replace(slot, new=(), practised=(), dropped=slot.dropped) for slot in free}
     there = {name for slot in term.slots if not _is_free(slot) and slot.held for name in slot.named}
     order = [slot.id for slot in free]
-    covered: Counter[object] = Counter()
     to_place = [wish for wish in wishes if wish.exercise not in there]
-    not_placed: list[NotPlaced] = []
     for number, wish in enumerate(one for one in to_place if one.known):
         # Not all of them in the first class: each begins a class later than the one before.
         _come_back(wish, order, slots, number % min(RETURNS[-1], len(order)) if order else 0)
-    new = [one for one in to_place if not one.known]
+    left = _introduce([one for one in to_place if not one.known], order, slots)
+    for name in (wish.exercise for wish in wishes if wish.exercise in there):
+        _come_back_of(term, name, order, slots)
+    _wanted_often(to_place, order, slots)
+    not_placed = tuple(NotPlaced(wish.exercise, "no class has room for one more new thing") for wish in left)
+    return Spread(term.with_slots(slots.values()), not_placed)
+
+
+def _introduce(new: list[Wish], order: Sequence[str], slots: dict[str, Slot]) -> list[Wish]:
+    """Put what is new into the classes, never two hard things into one; gives back what found no room. The last class
+    has none, unless it is the only one."""
+    covered: Counter[object] = Counter()
     for number, slot_id in enumerate(order[:-1] if len(order) > 1 else order):
-        hard = 0
+        hard = False
         while len(slots[slot_id].new) < MOST_NEW:
             fits = [wish for wish in new if not (wish.hard and hard)]
             if not fits or is_full(slots[slot_id]):
                 break
             wish = min(fits, key=lambda one: _last_in_line(one, covered))
             new.remove(wish)
-            hard += wish.hard
+            hard = hard or wish.hard
             covered.update((wish.region, wish.quality))
             slots[slot_id] = slots[slot_id].with_mark(wish.exercise, _NEW)
             _come_back(wish, order, slots, number + 1, slots[slot_id].day)
-    for name in (wish.exercise for wish in wishes if wish.exercise in there):
-        _come_back_of(term, name, order, slots)
-    not_placed += [NotPlaced(wish.exercise, "no class has room for one more new thing") for wish in new]
-    _wanted_often(to_place, order, slots)
-    return Spread(term.with_slots(slots.values()), tuple(not_placed))
+    return new
 
 
 def _is_free(slot: Slot) -> bool:

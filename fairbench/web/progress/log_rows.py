@@ -3,7 +3,7 @@
 import datetime
 import json
 from collections import defaultdict
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from uuid import UUID
 
@@ -200,24 +200,11 @@ class _Reader:
             return None
         if row and row.version and row.version in {one.id for one in time.exercise.versions}:
             exercise, version = time.exercise, time.exercise.version(row.version)
-        amount = self._amount(time, exercise, version, row)
-        passes = sum((time.dose if version is time.version else version.dose).passes)
-        told = _told(row)
-        reached = told is None or told >= amount.reps * passes
-        if told is not None and amount.counted is Variable.REPETITIONS:
-            amount = replace(amount, reps=max(1, told // max(1, passes)))
-        stopped = TeachEvent.Mark.STOPPED in marks
-        if stopped and time.dose.ending is not Ending.COUNT:
-            # A set that ends when somebody is tired, or no longer steady, ended as it should: there they had come.
-            number, seconds = self.stops.get(key, (0, 0.0))
-            figure = number if amount.counted is Variable.REPETITIONS else int(seconds)
-            amount, stopped = (amount.with_value(figure) if figure else amount), False
-        pain = row.pain if row else None
-        where = (row.pain_where if row else "") or ("not said" if pain else "")
-        if TeachEvent.Mark.TINGLING in marks or (row and row.tingling):
-            pain, where = 10, where or "tingling or spreading pain"
-        elif TeachEvent.Mark.PAIN in marks and pain is None:
-            pain, where = 4, "noted in class"  # how much was not said: taken as over what is worked with
+        amount, reached = self._reached(time, version, self._amount(time, exercise, version, row), row)
+        if TeachEvent.Mark.STOPPED in marks:
+            amount, stopped_early = self._stopped(time, amount, key)
+            reached = reached and not stopped_early
+        pain, where = _pain(row, marks)
         return Bout(
             self.meeting.held_on,
             exercise.id,
@@ -226,12 +213,33 @@ class _Reader:
             _planned_effort(time),
             pain,
             where,
-            reached=reached and not stopped,
+            reached=reached,
             lost_form=bool(row and row.lost_form) or TeachEvent.Mark.LOST_FORM in marks,
             teach_again=bool(row and row.teach_again),
             sore_after=bool(row and row.sore_after),
             felt=_felt(marks, row, whole),
         )
+
+    @staticmethod
+    def _reached(time: ItemTime, version: Version, amount: Amount, row: Difference | None) -> tuple[Amount, bool]:
+        """How much was counted, where somebody said, and whether it was all."""
+        told = _told(row)
+        if told is None:
+            return amount, True
+        passes = sum((time.dose if version is time.version else version.dose).passes)
+        reached = told >= amount.reps * passes
+        if amount.counted is Variable.REPETITIONS:
+            amount = replace(amount, reps=max(1, told // max(1, passes)))
+        return amount, reached
+
+    def _stopped(self, time: ItemTime, amount: Amount, key: tuple[UUID, UUID, str]) -> tuple[Amount, bool]:
+        """How much it was until they stopped, and whether that was early: a set that ends when somebody is tired, or no
+        longer steady, ended as it should, and there they had come."""
+        if time.dose.ending is Ending.COUNT:
+            return amount, True
+        number, seconds = self.stops.get(key, (0, 0.0))
+        figure = number if amount.counted is Variable.REPETITIONS else int(seconds)
+        return (amount.with_value(figure) if figure else amount), False
 
     def _amount(self, time: ItemTime, exercise: Exercise, version: Version, row: Difference | None) -> Amount:
         """As planned for who does what was planned, else the usual dose of what they do; their own figure and load
@@ -256,6 +264,17 @@ class _Reader:
             row for row in rows if row.noted_at.date() <= day and (row.ended_at is None or row.ended_at.date() > day)
         ]
         return known[-1] if known else None
+
+
+def _pain(row: Difference | None, marks: Collection[str]) -> tuple[int | None, str]:
+    """How much it hurt, and where; more than is worked with where tingling was noted, or pain without a figure."""
+    pain = row.pain if row else None
+    where = (row.pain_where if row else "") or ("not said" if pain else "")
+    if TeachEvent.Mark.TINGLING in marks or (row and row.tingling):
+        return 10, where or "tingling or spreading pain"
+    if TeachEvent.Mark.PAIN in marks and pain is None:
+        return 4, "noted in class"
+    return pain, where
 
 
 def _told(row: Difference | None) -> int | None:
