@@ -3,14 +3,16 @@
 import argparse
 import datetime
 import json
+from dataclasses import dataclass
 from typing import Any
 
 from fairbench.core.errors import InputError
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.formats.log_doc import LogFile, read_log
 from fairbench.core.formats.measures_doc import known_test, load_bands
-from fairbench.core.measures.bands import Band, band_for
-from fairbench.core.measures.change import change_of
+from fairbench.core.measures.bands import Band, NoBand, band_for
+from fairbench.core.measures.change import Changed, change_of
 from fairbench.core.measures.clinician import word_due
 from fairbench.core.measures.side_difference import apart
 from fairbench.core.measures.test import Sex, Taken
@@ -57,16 +59,8 @@ def _next(asked: argparse.Namespace) -> str:
     for one in declared:
         conditions.check(one)
     person = Person("1", "They", conditions=declared)
-    by_exercise: dict[str, list[Bout]] = {}
-    for number, bout in enumerate(log.bouts):
-        exercise = shelf.exercises.get(bout.exercise)
-        if exercise is None:
-            raise InputError(f"there is no exercise '{bout.exercise}'", f"lines[{number}].exercise")
-        if bout.amount.version not in {version.id for version in exercise.versions}:
-            raise InputError(f"{bout.exercise} has no version '{bout.amount.version}'", f"lines[{number}].version")
-        by_exercise.setdefault(bout.exercise, []).append(bout)
     told = []
-    for name, bouts in by_exercise.items():
+    for name, bouts in _by_exercise(log, shelf).items():
         newest = max(bouts, key=lambda bout: bout.day)
         setting = setting_of(
             shelf.exercise(name), newest.amount.version, person, conditions, _store(log), log.met, log.came
@@ -76,18 +70,34 @@ def _next(asked: argparse.Namespace) -> str:
         told.append((state, school.next(state, setting, day)))
     if asked.json:
         return json.dumps([_document(state, due, school) for state, due in told], indent=2, ensure_ascii=False)
-    lines = [f"By {school.name}, for {day:%-d %B %Y}:"]
-    for state, due in told:
-        now = shelf.exercise(state.exercise).version(state.amount.version).name
-        then = shelf.exercise(state.exercise).version(due.amount.version).name
-        step = f" ({due.step_words})" if due.step_words else ""
-        lines += [
-            f"{shelf.exercise(state.exercise).name}, {now}, {state.amount.words}",
-            f"  {due.kind.words}: {f'{then}, ' if due.new_version else ''}{due.amount.words}{step}"
-            f"{'; ask first' if due.asks else ''}{'; ask the screening again' if due.screening else ''}",
-            f"  {due.because}",
-        ]
-    return "\n".join(lines)
+    said = [f"By {school.name}, for {day:%-d %B %Y}:"]
+    return "\n".join([*said, *(line for state, due in told for line in _lines_of(state, due, shelf))])
+
+
+def _by_exercise(log: LogFile, shelf: Shelf) -> dict[str, list[Bout]]:
+    """The lines of a log by exercise. Raises :class:`InputError` for what is not on the shelf."""
+    found: dict[str, list[Bout]] = {}
+    for number, bout in enumerate(log.bouts):
+        exercise = shelf.exercises.get(bout.exercise)
+        if exercise is None:
+            raise InputError(f"there is no exercise '{bout.exercise}'", f"lines[{number}].exercise")
+        if bout.amount.version not in {version.id for version in exercise.versions}:
+            raise InputError(f"{bout.exercise} has no version '{bout.amount.version}'", f"lines[{number}].version")
+        found.setdefault(bout.exercise, []).append(bout)
+    return found
+
+
+def _lines_of(state: State, due: Proposal, shelf: Shelf) -> list[str]:
+    """What is done now of an exercise, what comes next, and why."""
+    exercise = shelf.exercise(state.exercise)
+    then = f"{exercise.version(due.amount.version).name}, " if due.new_version else ""
+    step = f" ({due.step_words})" if due.step_words else ""
+    asks = f"{'; ask first' if due.asks else ''}{'; ask the screening again' if due.screening else ''}"
+    return [
+        f"{exercise.name}, {exercise.version(state.amount.version).name}, {state.amount.words}",
+        f"  {due.kind.words}: {then}{due.amount.words}{step}{asks}",
+        f"  {due.because}",
+    ]
 
 
 def _store(log: LogFile) -> Store:
@@ -125,6 +135,22 @@ def _document(state: State, due: Proposal, school: School) -> dict[str, Any]:
     }
 
 
+@dataclass(frozen=True, slots=True)
+class _Measured:
+    """What a test found, beside what is usual and an earlier result."""
+
+    taken: Taken
+    band: Band | NoBand
+    apart: str
+    change: Changed | None
+    word: str
+
+    @property
+    def results(self) -> dict[str, float]:
+        """By side; a test without sides has one, under nothing."""
+        return {side.value if side else "": value for side, value in self.taken.results.items()}
+
+
 def _measure(asked: argparse.Namespace) -> str:
     test, sex = known_test(asked.test), Sex(asked.sex) if asked.sex else None
     trials: dict[Side | None, tuple[float, ...]] = {Side.LEFT if test.sided else None: tuple(asked.values)}
@@ -132,39 +158,52 @@ def _measure(asked: argparse.Namespace) -> str:
         trials[Side.RIGHT] = tuple(asked.right)
     taken = Taken(test, trials, asked.joint)
     band = band_for(test, load_bands(), sex, asked.age)
-    word = word_due(taken, band, sex)
-    results = {side.value if side else "": value for side, value in taken.results.items()}
-    apart_words = apart(test, results["left"], results["right"]).words if len(results) > 1 else ""
-    before = asked.before
-    change = change_of(test, before, next(iter(results.values()))) if before is not None else None
+    first, *more = taken.results.values()
+    measured = _Measured(
+        taken,
+        band,
+        apart(test, taken.results[Side.LEFT], taken.results[Side.RIGHT]).words if more else "",
+        change_of(test, asked.before, first) if asked.before is not None else None,
+        word_due(taken, band, sex),
+    )
     if asked.json:
-        document = {
-            "test": test.id,
-            "unit": test.unit,
-            "counts": test.counts.value,
-            "results": results,
-            "usual": {"from": band.usual_from, "to": band.usual_to, "source": band.source}
-            if isinstance(band, Band)
-            else None,
-            "no_usual": "" if isinstance(band, Band) else band.why,
-            "sides": apart_words,
-            "change": change.change.value if change else None,
-            "change_says": change.says if change else "",
-            "clinician": word,
-        }
-        return json.dumps(document, indent=2, ensure_ascii=False)
-    lines = [
-        f"{test.name}{f', {side}' if side else ''}: {value:g} {test.unit} ({test.counts.value} of "
-        f"{len(taken.trials[Side(side) if side else None])})"
-        for side, value in results.items()
-    ]
+        return json.dumps(_measure_document(measured), indent=2, ensure_ascii=False)
+    return "\n".join(_measure_lines(measured))
+
+
+def _measure_document(measured: _Measured) -> dict[str, Any]:
+    test, band, change = measured.taken.test, measured.band, measured.change
+    return {
+        "test": test.id,
+        "unit": test.unit,
+        "counts": test.counts.value,
+        "results": measured.results,
+        "usual": {"from": band.usual_from, "to": band.usual_to, "source": band.source}
+        if isinstance(band, Band)
+        else None,
+        "no_usual": "" if isinstance(band, Band) else band.why,
+        "sides": measured.apart,
+        "change": change.change.value if change else None,
+        "change_says": change.says if change else "",
+        "clinician": measured.word,
+    }
+
+
+def _measure_lines(measured: _Measured) -> list[str]:
+    taken, test, band = measured.taken, measured.taken.test, measured.band
+    lines = []
+    for side, value in measured.results.items():
+        trials = taken.trials[Side(side) if side else None]
+        named = f"{test.name}, {side}" if side else test.name
+        lines.append(f"{named}: {value:g} {test.unit} ({test.counts.value} of {len(trials)})")
     if isinstance(band, Band):
         lines += [
             f"{standing.words.capitalize()} at {band.age_from} to {band.age_to}: "
             f"{band.usual_from:g} to {band.usual_to:g} {test.unit}. {band.source}."
-            for standing in dict.fromkeys(band.standing(value, test.better) for value in results.values())
+            for standing in dict.fromkeys(band.standing(value, test.better) for value in measured.results.values())
         ]
     else:
         lines.append(band.why)
-    lines += [said for said in (apart_words.capitalize() and f"{apart_words}.", change and change.says, word) if said]
-    return "\n".join(lines)
+    apart_says = f"{measured.apart}." if measured.apart else ""
+    change_says = measured.change.says if measured.change else ""
+    return [*lines, *(said for said in (apart_says, change_says, measured.word) if said)]

@@ -174,6 +174,8 @@ _SHORTEST_WAY = frozenset(
 """Degrees of an arm that goes from one pose to the only other: it takes the shortest way, though its joint angles,
 which run evenly, may not. Where there are more poses, they say which way it goes."""
 
+_Most = dict[tuple[str, Side | None], Demand]
+"""The most that was asked of each thing and side so far."""
 PoseDemand = tuple[str, float, str, Side | None]
 """One thing that a pose asks: which demand, how much, by which joint and of which side."""
 
@@ -205,29 +207,35 @@ def demands_of(
 
     Raises :class:`PoseError` for something declared that can only be computed.
     """
-    most: dict[tuple[str, Side | None], Demand] = {}
-    ways = {name for name, _ in on_the_way}
-    for name, solved in (*poses, *on_the_way):
-        for what, value, joint, side in _asked(solved, statics(solved, loads), loads or {}):
-            value = round(value, 3)
-            if value > _LEAST_OF[what] and not (len(poses) == 2 and name in ways and what in _SHORTEST_WAY):
-                found = most.get((what, side))
-                if found is None or harder_by(what, value, found.value) > 0:
-                    most[what, side] = _demand(what, value, name, joint, side)
+    ways = frozenset(name for name, _ in on_the_way)
+    shown = ((name, solved, statics(solved, loads)) for name, solved in (*poses, *on_the_way))
+    most: _Most = {}
+    for name, solved, held in shown:
+        passed = _SHORTEST_WAY if len(poses) == 2 and name in ways else frozenset()
+        for what, value, joint, side in _asked(solved, held, loads or {}):
+            if what not in passed and round(value, 3) > _LEAST_OF[what]:
+                _raise_to(most, _demand(what, value, name, joint, side))
     for what, side, value in at_least:
         for of in tuple(Side) if what in _SIDED and side is None else (side,):
-            if (what, of) not in most or harder_by(what, value, most[what, of].value) > 0:
-                most[what, of] = _demand(what, value, poses[-1][0], f"{of} side" if of else "whole body", of)
-    asked = list(most.values())
-    asked += [_demand("grip", 1.0, poses[0][0], f"{side} hand", side) for side in sorted(grips)]
-    asked += list(_rising(poses))
-    asked += list(_arms_moving(poses))
-    for what, value in (declared or {}).items():
+            _raise_to(most, _demand(what, value, poses[-1][0], f"{of} side" if of else "whole body", of))
+    grip = (_demand("grip", 1.0, poses[0][0], f"{side} hand", side) for side in sorted(grips))
+    return _in_order([*most.values(), *grip, *_rising(poses), *_arms_moving(poses), *_declared_demands(declared or {})])
+
+
+def _raise_to(most: _Most, asked: Demand) -> None:
+    """Keep a demand where it is more than what is kept of the same thing and side."""
+    found = most.get((asked.id, asked.side))
+    if found is None or harder_by(asked.id, asked.value, found.value) > 0:
+        most[asked.id, asked.side] = asked
+
+
+def _declared_demands(declared: Mapping[str, float]) -> Iterator[Demand]:
+    """What no pose shows. Raises :class:`PoseError` for what can only be computed."""
+    for what, value in declared.items():
         if what not in DECLARED:
             raise PoseError(f"is not declared but computed; what is declared is {', '.join(DECLARED)}", what)
         if value:
-            asked.append(_demand(what, float(value)))
-    return _in_order(asked)
+            yield _demand(what, float(value))
 
 
 def _in_order(asked: Iterable[Demand]) -> tuple[Demand, ...]:
@@ -416,38 +424,50 @@ def _is_padded(solved: Solved) -> bool:
     return solved.pose.on in UNDER and UNDER[solved.pose.on].pads
 
 
+_LYING = {Position.SUPINE: "lies_flat", Position.PRONE: "lies_front", Position.SIDE_LYING: "lies_side"}
+
+
 def _base(solved: Solved) -> Iterator[PoseDemand]:
     position = solved.pose.position
-    feet = [contact for contact in solved.contacts if contact.part.endswith("_foot") and contact.bears]
     if position.level is Level.STANDING:
-        held = any(hand in HOLDS_ON for hand in solved.hands.values())
-        raised = [side for side in Side if _is_raised(solved, side) and not _is_raised(solved, side.other)]
-        if len(feet) == 1:
-            side = Side(feet[0].part.split("_")[0])
-            yield "single_leg", 1.0, f"{side} foot", side
-        elif raised and not held:
-            # On the way up to it the foot is in the air, and nothing else helps.
-            yield "single_leg", 1.0, f"{raised[0].other} foot", raised[0].other
-        elif abs(solved.points["left_ankle"][1] - solved.points["right_ankle"][1]) < 0.1:
-            yield "narrow_base", 1.0, "feet", None
-        if not held:
-            yield "unsupported", 1.0, "hands", None
-        if _is_soft(solved):
-            yield "soft_ground", 1.0, "feet", None
-        stride = abs(solved.points["left_ankle"][0] - solved.points["right_ankle"][0]) * 100
-        yield "stride", stride if len(feet) == 2 else 0.0, "feet", None
-    head, heart = solved.points["head"][2], solved.points["high"][2]
-    on_back = position is Position.SUPINE
-    low = solved.points["hips"][2] - head > _PELVIS_HIGH if on_back else head < heart - 0.02
-    if low:
+        yield from _standing(solved)
+    if _is_head_low(solved):
         yield "head_low", 1.0, "head", None
-    lying = {Position.SUPINE: "lies_flat", Position.PRONE: "lies_front", Position.SIDE_LYING: "lies_side"}
-    if position in lying:
+    if position in _LYING:
         on = solved.pose.side.other if position is Position.SIDE_LYING else None
-        yield lying[position], 1.0, "trunk", on
+        yield _LYING[position], 1.0, "trunk", on
     if position in (Position.PRONE, Position.SIDE_LYING):
         yield "rolls_over", 1.0, "whole body", None
     if any(foot == "knee" for foot in solved.feet.values()) and not _is_padded(solved):
         yield "knee_hard", 1.0, "knees", None
     if position.level is Level.FLOOR:
         yield "floor", 1.0, "whole body", None
+
+
+def _standing(solved: Solved) -> Iterator[PoseDemand]:
+    """What standing asks: how narrow it is, how soft, and what is held."""
+    feet = [contact for contact in solved.contacts if contact.part.endswith("_foot") and contact.bears]
+    held = any(hand in HOLDS_ON for hand in solved.hands.values())
+    raised = [side for side in Side if _is_raised(solved, side) and not _is_raised(solved, side.other)]
+    left, right = solved.points["left_ankle"], solved.points["right_ankle"]
+    if len(feet) == 1:
+        side = Side(feet[0].part.split("_")[0])
+        yield "single_leg", 1.0, f"{side} foot", side
+    elif raised and not held:
+        # On the way up to it the foot is in the air, and nothing else helps.
+        yield "single_leg", 1.0, f"{raised[0].other} foot", raised[0].other
+    elif abs(left[1] - right[1]) < 0.1:
+        yield "narrow_base", 1.0, "feet", None
+    if not held:
+        yield "unsupported", 1.0, "hands", None
+    if _is_soft(solved):
+        yield "soft_ground", 1.0, "feet", None
+    yield "stride", abs(left[0] - right[0]) * 100 if len(feet) == 2 else 0.0, "feet", None
+
+
+def _is_head_low(solved: Solved) -> bool:
+    """Whether the head is below the heart; of somebody on the back, whether the pelvis is well above the head."""
+    head = solved.points["head"][2]
+    if solved.pose.position is Position.SUPINE:
+        return solved.points["hips"][2] - head > _PELVIS_HIGH
+    return head < solved.points["high"][2] - 0.02

@@ -1,6 +1,6 @@
 """Making a movement by hand: one joint, one hold or one place at a time, each verb a new value."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from enum import StrEnum
 from functools import partial
@@ -89,20 +89,25 @@ def choose(spec: PoseSpec, part: str, limbs: Limbs, word: str, held: Solved | No
         word if limbs is not Limbs.OTHER else pair[0],
         word if limbs is not Limbs.SIDE else pair[1],
     )
-    for side in (Limbs.SIDE, Limbs.OTHER) if limbs is Limbs.BOTH else (limbs,):
+    sides = (Limbs.SIDE, Limbs.OTHER) if limbs is Limbs.BOTH else (limbs,)
+    for side in sides:
         spec = _without(spec, _OF_LIMB[part], side)
     if part == "arms":
-        spec = replace(spec, arms=chosen)
-    elif part == "feet":
-        spec = replace(spec, feet=chosen)
-    else:
-        feet = tuple("" if way == word else foot for way, foot in zip(chosen, spec.feet, strict=True))
-        spec = replace(spec, legs=chosen, feet=(feet[0], feet[1]) if word else spec.feet)
-    if word == "free" and part == "arms" and held is not None:
-        for side in (Limbs.SIDE, Limbs.OTHER) if limbs is Limbs.BOTH else (limbs,):
-            for joint in _ARM_JOINTS:
-                value = held.angles[f"{side_of(side)}_{joint}"]
-                spec = turn_joint(spec, joint, side, round(value, 1))
+        let_go = sides if word == "free" else ()
+        return _as_held(replace(spec, arms=chosen), let_go, held)
+    if part == "feet":
+        return replace(spec, feet=chosen)
+    feet = tuple("" if way == word else foot for way, foot in zip(chosen, spec.feet, strict=True))
+    return replace(spec, legs=chosen, feet=(feet[0], feet[1]) if word else spec.feet)
+
+
+def _as_held(spec: PoseSpec, limbs: Sequence[Limbs], held: Solved | None) -> PoseSpec:
+    """Arms that are let go stay as they were held."""
+    if held is None:
+        return spec
+    for side in limbs:
+        for joint in _ARM_JOINTS:
+            spec = turn_joint(spec, joint, side, round(held.angles[f"{side_of(side)}_{joint}"], 1))
     return spec
 
 

@@ -14,6 +14,10 @@ from .view import View
 
 _LITTLE = 8.0
 """Degrees below which a change is not worth a word."""
+_LIFTED = 0.06
+"""Statures by which an ankle rises or sinks where the foot lifts or lowers."""
+_TIPPED = 0.02
+"""Statures by which a heel or the toes rise or sink where that is said."""
 _RISE = 0.045
 _POSITION_WORDS = {
     Position.SEATED: "Sitting on a chair",
@@ -152,27 +156,36 @@ def _arm(a: Solved, b: Solved, side: Side) -> Iterator[tuple[str, str, str]]:
 def _leg(a: Solved, b: Solved, side: Side) -> Iterator[tuple[str, str, str]]:
     p = f"{side}_"
     knee = _change(a, b, p + "knee_flex")
-    lifted = b.points[p + "ankle"][2] - a.points[p + "ankle"][2]
     ahead = b.points[p + "ankle"][0] - a.points[p + "ankle"][0]
     aside = abs(b.points[p + "ankle"][1]) - abs(a.points[p + "ankle"][1])
-    heel, toe = (b.points[p + end][2] - a.points[p + end][2] for end in ("heel", "toe"))
-    if abs(lifted) > 0.06:
-        yield side, "foot", "lifts" if lifted > 0 else "lowers"
-    elif heel > 0.02 and toe < 0.02:
-        yield side, "heel", "lifts"
-    elif toe > 0.02 and heel < 0.02:
-        yield side, "toes", "lift"
-    elif heel < -0.02 and abs(toe) < 0.02:
-        yield side, "heel", "lowers"
+    lifted = abs(_rise(a, b, p + "ankle")) > _LIFTED
+    yield from _foot(a, b, side)
     if abs(knee) > 15:
         yield side, "knee", "bends" if knee > 0 else "straightens"
     if abs(aside) > 0.05:
         yield side, "foot", "moves out" if aside > 0 else "moves in"
-    elif abs(ahead) > 0.07 and abs(lifted) <= 0.06:
+    elif abs(ahead) > 0.07 and not lifted:
         yield side, "foot", "moves forward" if ahead > 0 else "moves back"
     opened = _change(a, b, p + "hip_abduct")
     if abs(opened) > 12 and abs(aside) <= 0.05:
         yield side, "knee", "opens out" if opened > 0 else "closes in"
+
+
+def _rise(a: Solved, b: Solved, point: str) -> float:
+    return b.points[point][2] - a.points[point][2]
+
+
+def _foot(a: Solved, b: Solved, side: Side) -> Iterator[tuple[str, str, str]]:
+    """The foot as a whole where it leaves the ground or comes down; else the heel or the toes."""
+    ankle, heel, toe = (_rise(a, b, f"{side}_{point}") for point in ("ankle", "heel", "toe"))
+    if abs(ankle) > _LIFTED:
+        yield side, "foot", "lifts" if ankle > 0 else "lowers"
+    elif heel > _TIPPED and toe < _TIPPED:
+        yield side, "heel", "lifts"
+    elif toe > _TIPPED and heel < _TIPPED:
+        yield side, "toes", "lift"
+    elif heel < -_TIPPED and abs(toe) < _TIPPED:
+        yield side, "heel", "lowers"
 
 
 _PLURAL = {"foot": "feet", "toes": "toes"}

@@ -1,6 +1,6 @@
 """Finding exercises on the shelf: words, aim, position, props, level, quality."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import TypeVar
@@ -82,20 +82,28 @@ def find(shelf: Shelf, asked: Wanted) -> tuple[Found, ...]:
     by_word = [index.hits(word) for word in words]
     ranked: list[tuple[float, int, Found]] = []
     for number, exercise in enumerate(shelf):
-        if exercise.id in shelf.archived or not _fits(exercise, asked):
+        hits = _hits_of(exercise, by_word)
+        if hits is None or exercise.id in shelf.archived or not _fits(exercise, asked):
             continue
-        hits = [hits.get(exercise.id) for hits in by_word]
-        if None in hits:
-            continue
-        found = [hit for hit in hits if hit is not None]
-        versions = tuple(version for version in exercise.versions if all(test(version) for test in _tests(asked)))
-        named = _of_words(versions, found)
-        if versions and (named or not any(hit.versions for hit in found)):
-            why = dict.fromkeys(hit.source for hit in found if hit.source)
-            score = _score(index, exercise, words, found)
-            ranked.append((-score, number, Found(exercise, named or versions, "; ".join(why))))
+        versions = _versions_of(exercise, asked, hits)
+        if versions:
+            why = dict.fromkeys(hit.source for hit in hits if hit.source)
+            ranked.append((-_score(index, exercise, words, hits), number, Found(exercise, versions, "; ".join(why))))
     ranked.sort(key=lambda one: one[:2])
     return tuple(found for _, _, found in ranked)
+
+
+def _hits_of(exercise: Exercise, by_word: Sequence[Mapping[str, Hit]]) -> list[Hit] | None:
+    """Where each word stands at an exercise; None where one stands nowhere."""
+    found = [hits[exercise.id] for hits in by_word if exercise.id in hits]
+    return found if len(found) == len(by_word) else None
+
+
+def _versions_of(exercise: Exercise, asked: Wanted, hits: list[Hit]) -> tuple[Version, ...]:
+    """The versions that pass what is asked; where words stand at some versions only, those of them."""
+    tests = _tests(asked)
+    passed = tuple(version for version in exercise.versions if all(test(version) for test in tests))
+    return _of_words(passed, hits) if any(hit.versions for hit in hits) else passed
 
 
 def _of_words(versions: tuple[Version, ...], hits: list[Hit]) -> tuple[Version, ...]:

@@ -80,23 +80,31 @@ def _events(series: Series, zone: ZoneInfo) -> Iterator[Event]:
         yield from (_alone(series, slot, zone) for slot in term.slots if slot.id in series.only)
         return
     days = days_of(term.starts_on, term.weeks, term.rule)
-    of_rule = {slot.was or slot.day: slot for slot in term.slots if (slot.was or slot.day) in days}
+    of_rule = {_planned_on(slot): slot for slot in term.slots if _planned_on(slot) in days}
     main = _event(series, days[0], zone, series.title)
-    rule = vRecur.from_ical(term.rule)
-    for name in ("COUNT", "UNTIL"):
-        rule.pop(name, None)
-    rule["COUNT"] = len(days)
-    main.add("rrule", rule)
-    gone = [day for day in days if day not in of_rule]
-    for day in gone:
-        main.add("exdate", _moment(term, day, zone))
+    main.add("rrule", _counted_rule(term.rule, len(days)))
+    for day in days:
+        if day not in of_rule:
+            main.add("exdate", _moment(term, day, zone))
     yield main
     for day, slot in of_rule.items():
         if slot.day != day or not slot.held or slot.id in series.covered:
             yield _exception(series, slot, day, zone)
-    for slot in term.slots:
-        if (slot.was or slot.day) not in days and slot.held:
-            yield _alone(series, slot, zone)
+    yield from (_alone(series, slot, zone) for slot in term.slots if _planned_on(slot) not in days and slot.held)
+
+
+def _planned_on(slot: Slot) -> datetime.date:
+    """The day that a class has by the rule."""
+    return slot.was or slot.day
+
+
+def _counted_rule(rule: str, number: int) -> vRecur:
+    """A rule that ends after so many times."""
+    counted: vRecur = vRecur.from_ical(rule)
+    for name in ("COUNT", "UNTIL"):
+        counted.pop(name, None)
+    counted["COUNT"] = number
+    return counted
 
 
 def _alone(series: Series, slot: Slot, zone: ZoneInfo) -> Event:

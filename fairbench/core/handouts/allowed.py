@@ -37,37 +37,60 @@ def _asked(version: Version) -> Mapping[str, float]:
 
 def why_not(version: Version, alone: Alone) -> str:
     """Why somebody should not do a version at home, in words that follow "It"; "" where nothing speaks against it."""
-    person, home, rules = alone.person, alone.home, alone.rules
-    if person.talk_first:
+    if alone.person.talk_first:
         return "is for nobody who must be talked to first"
-    has = {declared.condition for declared in person.conditions}
     asked = _asked(version)
-    free = asked.get("unsupported", 0) > 0
-    if version.position.level is Level.FLOOR or asked.get("floor", 0) > 0:
-        if has & rules.not_to_the_floor:
-            return "is on the floor"
-        if not home.up_alone:
-            return "is on the floor, and it is not noted that they get up alone"
-    if free:
-        never = next((words for name, words in _NOT_ALONE.items() if asked.get(name, 0) > 0), "")
-        if never:
-            return never
-        if asked.get("speed", 0) > 1:
-            return "is quick, with no hand on anything"
-        if has & rules.unsteady:
-            return "is done standing with no hand on anything"
-    if asked.get("single_leg", 0) > 0 and not home.hold:
+    return (
+        _on_the_floor(version, asked, alone)
+        or _standing_free(asked, alone)
+        or _with_nothing_to_hold(version, asked, alone)
+        or _in_itself(version, asked, alone)
+        or _by_caution(version, alone)
+    )
+
+
+def _conditions_of(alone: Alone) -> set[str]:
+    return {declared.condition for declared in alone.person.conditions}
+
+
+def _on_the_floor(version: Version, asked: Mapping[str, float], alone: Alone) -> str:
+    if version.position.level is not Level.FLOOR and not asked.get("floor", 0) > 0:
+        return ""
+    if _conditions_of(alone) & alone.rules.not_to_the_floor:
+        return "is on the floor"
+    return "" if alone.home.up_alone else "is on the floor, and it is not noted that they get up alone"
+
+
+def _standing_free(asked: Mapping[str, float], alone: Alone) -> str:
+    if not asked.get("unsupported", 0) > 0:
+        return ""
+    never = next((words for name, words in _NOT_ALONE.items() if asked.get(name, 0) > 0), "")
+    if never:
+        return never
+    if asked.get("speed", 0) > 1:
+        return "is quick, with no hand on anything"
+    return "is done standing with no hand on anything" if _conditions_of(alone) & alone.rules.unsteady else ""
+
+
+def _with_nothing_to_hold(version: Version, asked: Mapping[str, float], alone: Alone) -> str:
+    if alone.home.hold:
+        return ""
+    if asked.get("single_leg", 0) > 0:
         return "stands on one leg, and nothing steady to hold is noted at home"
-    if version.position.level is Level.STANDING and has & rules.unsteady and not home.hold:
+    if version.position.level is Level.STANDING and _conditions_of(alone) & alone.rules.unsteady:
         return "is done standing, and nothing steady to hold is noted at home"
+    return ""
+
+
+def _in_itself(version: Version, asked: Mapping[str, float], alone: Alone) -> str:
+    """Two hands where one holds nothing, and what is as hard as it goes."""
+    conditions = alone.person.conditions
     one_handed = any(
-        {(one.condition, ""), (one.condition, one.severity)} & rules.one_handed for one in person.conditions
+        {(one.condition, ""), (one.condition, one.severity)} & alone.rules.one_handed for one in conditions
     )
     if one_handed and any(item.where == "hands" for item in version.movement.held):
         return "is held in both hands"
-    if asked.get("strain", 0) > MOST_STRAIN:
-        return "is as hard as it goes"
-    return _by_caution(version, alone)
+    return "is as hard as it goes" if asked.get("strain", 0) > MOST_STRAIN else ""
 
 
 def _by_caution(version: Version, alone: Alone) -> str:

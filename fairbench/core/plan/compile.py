@@ -400,25 +400,19 @@ class _Compiler:
         seconds = sum(run.seconds for run in runs)
         on_side = version.position is Position.SIDE_LYING
         worked, switched, rested, done = 0.0, 0.0, 0.0, 0
-        first = dose.first if visit.first is First.PLAN or not dose.sides.tell_sides else visit.first
+        first = _first_of(dose, visit)
         turns = turns_of(dose.sides, first)
         sets = dose.passes if visit.half < 2 else dose.passes[: dose.sets]
         for set_number, number_of_passes in enumerate(sets, 1):
             if set_number > 1:
                 rested += self._step(StepKind.REST, dose.rest_between, item_id, _rest_words(dose, self.position))
-            # Who lies on one side goes on there: they roll over once, not before every set and item.
-            lead = self.lies_for if on_side and self.lies_for else first.side(self.plan.lead)
-            passes = passes_of(dose.sides, lead)[:number_of_passes]
-            each = max(1, dose.sides.passes // 2)
-            if visit.half:
-                passes = passes_of(dose.sides, first.side(self.plan.lead))[(visit.half - 1) * each : visit.half * each]
+            passes = self._passes(dose, visit, first, number_of_passes, on_side)
             for number, (side, way) in enumerate(passes):
                 if number:
                     switched += self._switch(item_id, dose, passes, number, on_side)
                 elif on_side and self.lies_for and side and side is not self.lies_for:
                     switched += self._roll_over(item_id, dose)
                 self.lies_for = side if on_side else None
-                second = visit.half == 2 or (not visit.half and dose.has_two_sides and number >= each)
                 self._work_step(
                     item_id,
                     seconds,
@@ -427,7 +421,7 @@ class _Compiler:
                     set_number=set_number,
                     sets=len(sets),
                     runs=runs,
-                    turn=turn or turns[second],
+                    turn=turn or turns[_is_second(dose, visit, number)],
                     round_name=visit.name,
                     again=again,
                 )
@@ -435,6 +429,17 @@ class _Compiler:
                 done += 1
         counted = sum(run.count for run in runs if run.calls not in (Calls.QUIET, Calls.CLOCK))
         return _Worked(worked, switched, rested, done * counted)
+
+    def _passes(
+        self, dose: Dose, visit: "_Visit", first: First, number: int, on_side: bool
+    ) -> tuple[tuple[Side | None, int], ...]:
+        """The side and the direction of each pass of a set, in the order in which they are done."""
+        if visit.half:
+            each = _passes_each(dose)
+            return passes_of(dose.sides, first.side(self.plan.lead))[(visit.half - 1) * each : visit.half * each]
+        # Who lies on one side goes on there: they roll over once, not before every set and item.
+        lead = self.lies_for if on_side and self.lies_for else first.side(self.plan.lead)
+        return passes_of(dose.sides, lead)[:number]
 
     def _switch(
         self, item_id: str, dose: Dose, passes: tuple[tuple[Side | None, int], ...], number: int, on_side: bool
@@ -465,6 +470,23 @@ _WALKS = {
     BracketKind.STATIONS: _Compiler._stations,
     BracketKind.PAIRS: _Compiler._pairs,
 }
+
+
+def _first_of(dose: Dose, visit: _Visit) -> First:
+    """Which side begins: as the bracket says, where it says so and the sides can be told."""
+    return dose.first if visit.first is First.PLAN or not dose.sides.tell_sides else visit.first
+
+
+def _passes_each(dose: Dose) -> int:
+    """How many passes one side has in a set."""
+    return max(1, dose.sides.passes // 2)
+
+
+def _is_second(dose: Dose, visit: _Visit, number: int) -> bool:
+    """Whether a pass, by its number in the set, is of the side that comes second."""
+    if visit.half:
+        return visit.half == 2
+    return dose.has_two_sides and number >= _passes_each(dose)
 
 
 def _rest_after(item: Item) -> float:

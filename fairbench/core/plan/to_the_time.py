@@ -113,6 +113,20 @@ class _Ids:
         return f"tried-{next(self._numbers)}"
 
 
+@dataclass(frozen=True, slots=True)
+class _Found:
+    """Edits with what is left out, and a value: what they lose, or the seconds that the plan takes with them."""
+
+    value: float
+    edits: Edits = ()
+    out: tuple[str, ...] = ()
+
+    @classmethod
+    def of(cls, value: float, gone: Edits, ways: Iterable[Way], out: tuple[str, ...]) -> "_Found":
+        """Some items left out, and some done in another way."""
+        return cls(value, (*gone, *(edit for way in ways for edit in way.edits)), out)
+
+
 class _Search:
     """All that is known of a plan before it is shortened."""
 
@@ -142,29 +156,28 @@ class _Search:
     def best(self, target: float) -> tuple[Edits, float | None, tuple[str, ...]]:
         """The edits that lose least, what they lose, and what is left out; None lost where nothing reaches the
         target, with the most that can be saved."""
-        best: tuple[float, Edits, tuple[str, ...]] | None = None
-        most: tuple[float, Edits, tuple[str, ...]] = (self.timeline.total, (), ())
+        best: _Found | None = None
+        most = _Found(self.timeline.total)
         for out in self._sets_left_out():
             lost = sum(self.removal[item] for item in out)
             rest = [ways for item, ways in self.ways.items() if item not in out]
             least = self.timeline.total - sum(self._most[item] for item in out)
-            if best is not None and lost + at_least(rest, least - target) >= best[0]:
+            if best is not None and lost + at_least(rest, least - target) >= best.value:
                 continue
             gone = tuple(PlanEdit(EditKind.LEAVE_OUT, item) for item in out)
             left = self.seconds(apply_all(gone, self.plan, self.shelf, _new_ids())) if out else self.timeline.total
-            enough = sum(max((way.saves for way in ways), default=0.0) for ways in rest) >= left - target
-            chosen = cheapest(rest, left - target, best[0] - lost if best else float("inf")) if enough else None
-            if not enough:
-                shortest = tuple(max(ways, key=lambda way: way.saves) for ways in rest if ways)
+            if not _can_save(rest, left - target):
+                shortest = [max(ways, key=lambda way: way.saves) for ways in rest if ways]
                 saved = left - sum(way.saves for way in shortest)
-                if saved < most[0]:
-                    most = (saved, (*gone, *(edit for way in shortest for edit in way.edits)), out)
-            if chosen is None:
+                if saved < most.value:
+                    most = _Found.of(saved, gone, shortest, out)
                 continue
-            total = lost + sum(way.loses for way in chosen)
-            if best is None or total < best[0]:
-                best = (total, (*gone, *(edit for way in chosen for edit in way.edits)), out)
-        return (best[1], best[0], best[2]) if best else (most[1], None, most[2])
+            chosen = cheapest(rest, left - target, best.value - lost if best else float("inf"))
+            if chosen is not None:
+                total = lost + sum(way.loses for way in chosen)
+                if best is None or total < best.value:
+                    best = _Found.of(total, gone, chosen, out)
+        return (best.edits, best.value, best.out) if best else (most.edits, None, most.out)
 
     def _sets_left_out(self) -> Iterator[tuple[str, ...]]:
         """Nothing, each alone, two and three together; what loses least first, at least one always stays."""
@@ -286,6 +299,11 @@ def undominated(ways: Iterable[Way]) -> tuple[Way, ...]:
     return tuple(kept)
 
 
+def _can_save(items: Iterable[Sequence[Way]], seconds: float) -> bool:
+    """Whether the most that every item can save is enough."""
+    return sum(max((way.saves for way in ways), default=0.0) for ways in items) >= seconds
+
+
 def at_least(items: Sequence[Sequence[Way]], seconds: float) -> float:
     """Less than it loses to save so many seconds: what it would if a part of each way could be taken."""
     return _Bound(items).at_least(seconds)
@@ -315,7 +333,7 @@ def cheapest(items: Sequence[Sequence[Way]], seconds: float, below: float = floa
     wanted = max(0, -int(-seconds * GRAIN // 1))
     if wanted == 0:
         return ()
-    if sum(max((way.saves for way in ways), default=0.0) for ways in items) < seconds:
+    if not _can_save(items, seconds):
         return None
     front: dict[int, tuple[float, tuple[Way, ...]]] = {0: (0.0, ())}
     for number, ways in enumerate(items):

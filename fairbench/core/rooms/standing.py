@@ -1,6 +1,6 @@
 """Who stands where: an optimal assignment of people to places, each wish with its reason."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 from math import dist
@@ -131,19 +131,24 @@ def stand(
     _check_pins(pinned, by_number, people, helper)
     beside = by_number[helper.spot] if helper else None
     free = [spot for spot in places if spot.number not in pinned.values() and spot is not beside]
-    moving = [person for person in people if person.id not in pinned]
+    moving = [person.id for person in people if person.id not in pinned]
     if len(moving) > len(free):
         fit = len(places) - (1 if helper else 0)
         raise RoomError(f"{room.name} has {fit} places like this, and there are {len(people)} people", "people")
     wishes = {person.id: _with_helper(person, helper) for person in people}
-    found = {person.id: by_number[pinned[person.id]] for person in people if person.id in pinned}
-    if moving:
-        costs = [[_cost(wishes[person.id], spot, room, beside) for spot in free] for person in moving]
-        rows, columns = linear_sum_assignment(costs)
-        found |= {moving[row].id: free[column] for row, column in zip(rows, columns, strict=True)}
+    found = {who: by_number[number] for who, number in pinned.items()}
+    found |= _assigned(moving, free, lambda who, spot: _cost(wishes[who], spot, room, beside))
     total = sum(_cost(wishes[who], spot, room, beside) for who, spot in found.items())
     stands = tuple(Stands(one.id, found[one.id], wishes[one.id], one.id in pinned) for one in people)
     return Standing(stands, round(total, 6), beside)
+
+
+def _assigned(people: Sequence[str], places: Sequence[Spot], cost: Callable[[str, Spot], float]) -> dict[str, Spot]:
+    """A place for everybody, so that all costs together are the least."""
+    if not people:
+        return {}
+    rows, columns = linear_sum_assignment([[cost(who, spot) for spot in places] for who in people])
+    return {people[row]: places[column] for row, column in zip(rows, columns, strict=True)}
 
 
 def _check_pins(

@@ -1,9 +1,11 @@
 """A class that does not take place: held on another day, put together with the next, or dropped; and what that does."""
 
 import datetime
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
+from ..counted import how_many
 from .curve import effort
 from .spread import MOST_NEW, is_full
 from .term import Mark, Slot, SlotState, Term, TermError
@@ -103,37 +105,41 @@ def _merge(term: Term, slot: Slot, off: Slot, hard: frozenset[str]) -> Missed:
         raise TermError("no class comes after it to be put together with; move or drop it", "how")
     slots = {one.id: one for one in ahead}
     order = [one.id for one in ahead]
-    lost, later = [], []
+    later: list[datetime.date] = []
+    lost = 0
     for name in slot.new:
         place = _room_for_new(name, order, slots, hard)
         if place is None:
-            lost.append(name)
+            lost += 1
+            _unpractised(name, order, slots)
             continue
         slots[place] = slots[place].with_mark(name, Mark.NEW)
-        later.append((name, slots[place].day))
-        for one in order[: order.index(place)]:  # nothing is practised before it is introduced
-            if slots[one].mark(name) is Mark.PRACTISED:
-                slots[one] = slots[one].with_mark(name, None)
-    for name in lost:
-        for one in order:
-            if slots[one].mark(name) is Mark.PRACTISED:
-                slots[one] = slots[one].with_mark(name, None)
+        later.append(slots[place].day)
+        _unpractised(name, order[: order.index(place)], slots)
     moved = 0
+    first = order[0]
     for name in slot.practised:
-        first = order[0]
         if slots[first].mark(name) is None and not is_full(slots[first]):
             slots[first] = slots[first].with_mark(name, Mark.PRACTISED)
             moved += 1
     after = _tests_at_both_ends(term.with_slots((off, *slots.values())), slot)
     says = [f"The class of {slot.day:%-d %B} goes into the next ones."]
     if later:
-        days = ", ".join(sorted({f"{day:%-d %B}" for _, day in later}))
-        says.append(f"{len(later)} new {'thing' if len(later) == 1 else 'things'} later: {days}.")
+        says.append(
+            f"{how_many(len(later), 'new thing')} later: {', '.join(sorted({f'{day:%-d %B}' for day in later}))}."
+        )
     if lost:
-        says.append(f"{len(lost)} new have no place any more and are left out.")
+        says.append(f"{lost} new have no place any more and are left out.")
     if moved:
-        says.append(f"{moved} more to practise on {slots[order[0]].day:%-d %B}.")
+        says.append(f"{moved} more to practise on {slots[first].day:%-d %B}.")
     return Missed(term, after, tuple(says))
+
+
+def _unpractised(name: str, order: Iterable[str], slots: dict[str, Slot]) -> None:
+    """Nothing is practised before it is introduced, nor where it is not introduced at all."""
+    for one in order:
+        if slots[one].mark(name) is Mark.PRACTISED:
+            slots[one] = slots[one].with_mark(name, None)
 
 
 def _room_for_new(name: str, order: list[str], slots: dict[str, Slot], hard: frozenset[str]) -> str | None:

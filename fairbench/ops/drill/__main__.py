@@ -7,6 +7,7 @@ import tempfile
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
+from fairbench.ops.guard import guard
 from fairbench.ops.packages import install, missing_for_pdf
 from fairbench.ops.postgres import server_programs
 
@@ -48,15 +49,19 @@ def main() -> int:
 
 
 def drill(seed: int, times: dict[str, int]) -> list[Tally]:
-    """Every drill so many times."""
-    with tempfile.TemporaryDirectory(prefix="fairbench-drill-", ignore_cleanup_errors=True) as place:
-        folder = Path(place)
-        folder.chmod(0o755)
+    """Every drill so many times. Whatever they start ends with them, also when they are killed."""
+    folder = Path(tempfile.mkdtemp(prefix="fairbench-drill-"))
+    folder.chmod(0o755)
+    guards = guard(folder)
+    os.environ.update(guards.environment())
+    try:
         with ThreadPoolExecutor(1) as beside:
             starting = beside.submit(kills_while_starting, folder, seed, times["starting"])
             tallies = _with_one_server(folder, seed, times)
             print("Kills while starting go on …", flush=True)
             return [*tallies, starting.result()]
+    finally:
+        guards.end()
 
 
 def _with_one_server(folder: Path, seed: int, times: dict[str, int]) -> list[Tally]:

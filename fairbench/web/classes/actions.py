@@ -130,6 +130,27 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
     reported = [event for _, event in report.events]
     known = _known(actor, meeting, reported)
     before = set(TeachEvent.objects.filter(id__in=[event.id for event in reported]).values_list("id", flat=True))
+    _keep(actor, meeting, [event for event in reported if event.kind not in INCIDENT_KINDS], known)
+    _come_and_go(meeting, reported, known)
+    keep_incidents(actor, meeting, [event for event in reported if event.kind in INCIDENT_KINDS], known)
+    keep_marks(actor, meeting, [event for event in reported if event.mark and event.id not in before])
+    _seen(meeting, report.device)
+    _go_on_or_end(meeting, reported)
+    if any(event.kind == "noted" for event in reported):
+        keep_remembered(meeting)
+    ids = [event.id for event in reported]
+    kept = [
+        *TeachEvent.objects.filter(meeting=meeting, id__in=ids).values_list("id", flat=True),
+        *kept_of_incidents(meeting, ids),
+    ]
+    taken = [Refused(number, "its id is another's") for number, event in report.events if event.id not in set(kept)]
+    if reported:
+        actor.audit("meeting.report", meeting.id)
+    return meeting, kept, taken
+
+
+def _keep(actor: Actor, meeting: Meeting, events: Sequence[TeachEventInput], known: set[UUID]) -> None:
+    """Keep events as they came; one that is kept already stays as it is."""
     TeachEvent.objects.bulk_create(
         [
             TeachEvent(
@@ -146,15 +167,14 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
                 seconds=event.seconds,
                 mark=event.mark,
             )
-            for event in reported
-            if event.kind not in INCIDENT_KINDS
+            for event in events
         ],
         ignore_conflicts=True,
     )
-    _come_and_go(meeting, reported, known)
-    keep_incidents(actor, meeting, [event for event in reported if event.kind in INCIDENT_KINDS], known)
-    keep_marks(actor, meeting, [event for event in reported if event.mark and event.id not in before])
-    _seen(meeting, report.device)
+
+
+def _go_on_or_end(meeting: Meeting, reported: Sequence[TeachEventInput]) -> None:
+    """End the class, open it again, or work what came after its end into what it was."""
     last = max((e for e in reported if e.kind in ("ended", "reopened")), key=lambda e: e.at, default=None)
     if last is not None and last.kind == "reopened" and meeting.state == Meeting.State.TAUGHT:
         _reopen(meeting)
@@ -163,17 +183,6 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
             keep_what_was_taught(meeting)
     elif last is not None and last.kind == "ended":
         _end(meeting, last.at)
-    if any(event.kind == "noted" for event in reported):
-        keep_remembered(meeting)
-    ids = [event.id for event in reported]
-    kept = [
-        *TeachEvent.objects.filter(meeting=meeting, id__in=ids).values_list("id", flat=True),
-        *kept_of_incidents(meeting, ids),
-    ]
-    taken = [Refused(number, "its id is another's") for number, event in report.events if event.id not in set(kept)]
-    if reported:
-        actor.audit("meeting.report", meeting.id)
-    return meeting, kept, taken
 
 
 def _known(actor: Actor, meeting: Meeting, reported: Sequence[TeachEventInput]) -> set[UUID]:

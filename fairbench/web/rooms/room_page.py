@@ -31,31 +31,36 @@ def size_words(room: Room) -> str:
 def facts_of(room: Room) -> tuple[Fact, ...]:
     """What stands fixed in a room, as far as it is there."""
     at_once = places(room)
-    lying = "nobody lies or kneels on it"
-    if room.floor_is_fit:
-        lying = "lie on it with a mat" if room.needs_mats else "lie on it without a mat"
     found = [
-        Fact("Floor", f"{_FLOORS[room.floor]}; {lying}"),
-        Fact("Rail", f"{room.rail:g} m at {room.rail_cm:g} cm, at the {room.rail_at} wall" if room.rail else ""),
-        Fact("Worktop", f"{room.worktop:g} m at {room.worktop_cm:g} cm" if room.worktop else ""),
-        Fact("Wall to slide on", f"{room.smooth_wall:g} m" if room.smooth_wall else ""),
-        Fact("Rough wall", f"{room.rough_wall:g} m: it bears, nothing slides on it" if room.rough_wall else ""),
-        Fact("Door frames", f"{room.door_frames}, at the {room.door_at} wall" if room.door_frames else ""),
-        Fact("Band anchors", str(room.anchors) if room.anchors else ""),
-        Fact("Bars overhead", str(room.bars) if room.bars else ""),
-        Fact("Tables", str(room.tables) if room.tables else ""),
-        Fact("Corners", str(room.corners) if room.corners else ""),
-        Fact("Steps", f"{room.steps}, {room.step_cm:g} cm high" if room.steps else ""),
-        Fact("Stairs", str(room.stairs) if room.stairs else ""),
+        Fact("Floor", f"{_FLOORS[room.floor]}; {_lying_words(room)}"),
+        _there(room.rail, "Rail", f"{room.rail:g} m at {room.rail_cm:g} cm, at the {room.rail_at} wall"),
+        _there(room.worktop, "Worktop", f"{room.worktop:g} m at {room.worktop_cm:g} cm"),
+        _there(room.smooth_wall, "Wall to slide on", f"{room.smooth_wall:g} m"),
+        _there(room.rough_wall, "Rough wall", f"{room.rough_wall:g} m: it bears, nothing slides on it"),
+        _there(room.door_frames, "Door frames", f"{room.door_frames}, at the {room.door_at} wall"),
+        _there(room.anchors, "Band anchors", str(room.anchors)),
+        _there(room.bars, "Bars overhead", str(room.bars)),
+        _there(room.tables, "Tables", str(room.tables)),
+        _there(room.corners, "Corners", str(room.corners)),
+        _there(room.steps, "Steps", f"{room.steps}, {room.step_cm:g} cm high"),
+        _there(room.stairs, "Stairs", str(room.stairs)),
         *(Fact("Chairs", f"{chair.count} {chair.words}") for chair in room.chairs),
-    ]
-    shown = [fact for fact in found if fact.words]
-    shown += [
         Fact("At the rail or worktop", "", at_once["rail"]),
         Fact("At the wall", "", at_once["wall"]),
         Fact("At a door frame or anchor", "", at_once["door-frame"]),
     ]
-    return tuple(fact for fact in shown if fact.words or fact.at_once)
+    return tuple(fact for fact in found if fact.words or fact.at_once)
+
+
+def _there(number: float, name: str, words: str) -> Fact:
+    """A fact of something that may not be there; without words where it is not."""
+    return Fact(name, words if number else "")
+
+
+def _lying_words(room: Room) -> str:
+    if not room.floor_is_fit:
+        return "nobody lies or kneels on it"
+    return "lie on it with a mat" if room.needs_mats else "lie on it without a mat"
 
 
 def lacking(room: Room) -> tuple[str, ...]:

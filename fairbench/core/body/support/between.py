@@ -91,29 +91,37 @@ def _mix(a: Solved, b: Solved, name: str, t: float) -> float:
 def _held(a: Solved, b: Solved, t: float) -> Solved:
     """Same support at both ends: the support is worked out anew for the angles in between."""
     angles = {name: _mix(a, b, name, t) for name in TRUNK if _either(a, b, name)}
-    hands, feet = [], []
     for side in Side:
-        same = a.hands[side] == b.hands[side] != "free"
-        for joint in _KEPT_ARM if same else _ARM:
-            name = f"{side}_{joint}"
-            if not same or _either(a, b, name):
-                angles[name] = _mix(a, b, name, t)
-        hands.append(a.hands[side] if same else "free")
-        free = a.feet[side] == "free"
-        for joint in _LEG if free else _KEPT_LEG:
-            name = f"{side}_{joint}"
-            if free or _either(a, b, name):
-                angles[name] = _mix(a, b, name, t)
-        pitches = [pitch_of(solved.angles, side, solved.feet[side]) for solved in (a, b)]
-        if any(pitches):
-            angles[f"{side}_foot_pitch"] = pitches[0] + (pitches[1] - pitches[0]) * t or 1e-6
-        feet.append("flat" if a.feet[side] != b.feet[side] else a.feet[side])
-        for place in PLACES:
-            name = f"{side}_{place}"
-            if _either(a, b, name):
-                angles[name] = _mix(a, b, name, t)
-    pose = replace(a.pose, angles=angles, hands=(hands[0], hands[1]), feet=(feet[0], feet[1]))
+        angles |= _arm_angles(a, b, side, t)
+        angles |= _leg_angles(a, b, side, t)
+        angles |= {name: _mix(a, b, name, t) for name in _of(side, PLACES) if _either(a, b, name)}
+    left, right = (a.hands[side] if a.hands[side] == b.hands[side] else "free" for side in Side)
+    left_foot, right_foot = ("flat" if a.feet[side] != b.feet[side] else a.feet[side] for side in Side)
+    pose = replace(a.pose, angles=angles, hands=(left, right), feet=(left_foot, right_foot))
     return solve(pose, b.anchors if a.pose.position is b.pose.position else a.anchors)
+
+
+def _of(side: Side, joints: Iterable[str]) -> list[str]:
+    return [f"{side}_{joint}" for joint in joints]
+
+
+def _arm_angles(a: Solved, b: Solved, side: Side, t: float) -> dict[str, float]:
+    """All angles of an arm that goes by itself; of one that stays on something, those that are asked for."""
+    if a.hands[side] != b.hands[side] or a.hands[side] == "free":
+        return {name: _mix(a, b, name, t) for name in _of(side, _ARM)}
+    return {name: _mix(a, b, name, t) for name in _of(side, _KEPT_ARM) if _either(a, b, name)}
+
+
+def _leg_angles(a: Solved, b: Solved, side: Side, t: float) -> dict[str, float]:
+    """All angles of a free leg; of one that stands, those that are asked for, and how the foot is tipped."""
+    if a.feet[side] == "free":
+        angles = {name: _mix(a, b, name, t) for name in _of(side, _LEG)}
+    else:
+        angles = {name: _mix(a, b, name, t) for name in _of(side, _KEPT_LEG) if _either(a, b, name)}
+    start, end = (pitch_of(solved.angles, side, solved.feet[side]) for solved in (a, b))
+    if start or end:
+        angles[f"{side}_foot_pitch"] = start + (end - start) * t or 1e-6
+    return angles
 
 
 def _either(a: Solved, b: Solved, name: str) -> bool:

@@ -35,6 +35,24 @@ def place(
 ) -> Solved:
     """Lay the trunk down, then the feet."""
     ground = root_height(pose)
+    lift = _settle_trunk(pose, angles, ground)
+    body, whole = _laid(pose, angles, lift, ground)
+    radii = _radii(pose)
+    contacts = [_rest(body, name, radii[name], whole) for name in radii if _down(body, name, radii[name], whole)]
+    contacts += _on_thing(pose, body, ground)
+    contacts += [
+        _foot(pose, body, angles, side, feet[side], anchors)
+        for side in Side
+        if feet[side] in GROUNDED or feet[side] in LYING or feet[side] == "wall"
+    ]
+    solved = finish(pose, body, hands, feet, contacts, anchors, 0.262)
+    legs = [_leg_down(solved.body, side) for side in Side if feet[side] == "free"]
+    return replace(solved, contacts=(*solved.contacts, *(leg for leg in legs if leg)))
+
+
+def _settle_trunk(pose: Pose, angles: dict[str, float], ground: float) -> float:
+    """Work out what the pose leaves open of the lean and the neck, into ``angles``; gives back the degrees by which the
+    pelvis stands above the shoulders."""
     if pose.on == "roller-across" and "lean" not in pose.angles:
         angles["lean"] = _over_roller(angles, ground)
     if pose.position is Position.PRONE and "neck_flex" not in pose.angles:
@@ -44,21 +62,24 @@ def place(
         angles["lean"] = _pelvis_tips(angles, lift)
     if lift and "neck_flex" not in pose.angles:
         angles["neck_flex"] = _neck_under(angles, lift - angles["lean"])
-    radii = _SIDE_RADIUS if pose.position is Position.SIDE_LYING else _DEPTHS
+    return lift
+
+
+def _radii(pose: Pose) -> dict[str, float]:
+    """How thick the parts of the trunk are toward the ground, in statures."""
+    return _SIDE_RADIUS if pose.position is Position.SIDE_LYING else _DEPTHS
+
+
+def _laid(pose: Pose, angles: dict[str, float], lift: float, ground: float) -> tuple[Body, float]:
+    """The body with its trunk down, and the height on which the whole of it lies."""
     body = stand_up(angles, (0.0, 0.0, 0.0), _frame(pose, angles, lift))
     whole = ground if pose.on in ("roller-long", "half-roller-long") else 0.0
+    radii = _radii(pose)
     rests = [name for name in radii if pose.on != "roller-across" or name == "hips"]
     drop = max(radii[name] - body.points[name][2] for name in rests)
     along = -s.HIP_TO_SHOULDER * (1 - cos(radians(lift))) if pose.position is Position.SUPINE else 0.0
     shifted(body, (along, 0.0, drop + whole))
-    contacts = [_rest(body, name, radii[name], whole) for name in radii if _down(body, name, radii[name], whole)]
-    contacts += _on_thing(pose, body, ground)
-    for side in Side:
-        if feet[side] in GROUNDED or feet[side] in LYING or feet[side] == "wall":
-            contacts.append(_foot(pose, body, angles, side, feet[side], anchors))
-    solved = finish(pose, body, hands, feet, contacts, anchors, 0.262)
-    legs = [_leg_down(solved.body, side) for side in Side if feet[side] == "free"]
-    return replace(solved, contacts=(*solved.contacts, *(leg for leg in legs if leg)))
+    return body, whole
 
 
 def _leg_down(body: Body, side: Side) -> Contact | None:

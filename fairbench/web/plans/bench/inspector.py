@@ -60,6 +60,11 @@ class Choice:
     chosen: bool
 
 
+_PART_KINDS = tuple(
+    Choice(kind, words, False) for kind, words in KIND_WORDS.items() if kind not in ("sequence", "staged_isometric")
+)
+
+
 @dataclass(frozen=True, slots=True)
 class PartFields:
     """A part of a sequence: its number, what kind it is, and its figures."""
@@ -131,12 +136,12 @@ class Inspector:
 
 def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, Any] | None) -> Inspector:
     """The inspector for one item; ``wrong`` is what was refused, with the field and what was typed."""
-    styled = style_lines(time, timeline.plan.style)
     exercise, version, dose = time.exercise, time.version, time.dose
-    rung = exercise.rung(version.id)
-    in_parts = isinstance(dose.work, Sequence)
-    fields = [] if in_parts else [_named(field, phase_words(exercise, version)) for field in work_fields(dose)]
+    rung, words = exercise.rung(version.id), phase_words(exercise, version)
     tempo = dose.work.tempo if isinstance(dose.work, Repetitions) else None
+    music = tempo.music if tempo else None
+    fields = _work_fields(dose, words)
+    refused = wrong or {}
     return Inspector(
         item=time.item,
         time=time,
@@ -145,27 +150,20 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         number=timeline.items.index(time) + 1,
         of=len(timeline.items),
         rungs=tuple(Choice(v.id, v.name, v.id == version.id) for v in exercise.versions),
-        easier=exercise.versions[rung - 1].id if rung else "",
-        harder=exercise.versions[rung + 1].id if rung + 1 < len(exercise.versions) else "",
+        easier=_version_at(exercise, rung - 1),
+        harder=_version_at(exercise, rung + 1),
         kinds=tuple(Choice(kind, words, kind == kind_of(dose.work)) for kind, words in KIND_WORDS.items()),
         sides=_sides(exercise, version, dose.sides),
         shares=_shares(dose, exercise.limb),
         firsts=_firsts(dose),
         rests=_rests(dose),
-        besides=(
-            Choice("", "nothing", not time.item.beside),
-            *(Choice(v.id, v.name, v.id == time.item.beside) for v in exercise.versions if v is not version),
-        ),
+        besides=_besides(time),
         meanwhiles=_meanwhiles(time, shelf),
         bracket=_bracket(timeline, time.item),
         bracket_count=len(items_in(timeline.plan, time.item.bracket)) if time.item.bracket else 0,
         lines=lines_before(timeline.plan, time.item.id),
-        parts=_parts(dose, phase_words(exercise, version)),
-        part_kinds=tuple(
-            Choice(kind, words, False)
-            for kind, words in KIND_WORDS.items()
-            if kind not in ("sequence", "staged_isometric")
-        ),
+        parts=_parts(dose, words),
+        part_kinds=_PART_KINDS,
         stages=stages_words(dose.work.stages) if isinstance(dose.work, StagedIsometric) else "",
         load=dose.load.words if dose.load else "",
         effort=dose.effort.words if dose.effort else "",
@@ -175,14 +173,32 @@ def inspect(timeline: Timeline, time: ItemTime, shelf: Shelf, wrong: dict[str, A
         frame=frame_fields(dose),
         rest_after=_rest_after(time.item),
         summary=summary(dose, exercise.limb),
-        styled=styled,
+        styled=style_lines(time, timeline.plan.style),
         props=tuple(shelf.props[prop].name for prop in version.props),
         stand_ins=tuple((prop, shelf.props[prop].name, number) for prop, number in time.item.stand_ins),
         usual=time.item.dose is None,
-        music=_music_words(tempo.music.repetitions_per_phrase) if tempo and tempo.music else "",
+        music=_music_words(music.repetitions_per_phrase) if music else "",
         is_repetitions=tempo is not None,
-        to_music=bool(tempo and tempo.music),
-        wrong={**(wrong or {}), "is_tempo": _is_tempo((wrong or {}).get("path", ""))},
+        to_music=music is not None,
+        wrong={**refused, "is_tempo": _is_tempo(refused.get("path", ""))},
+    )
+
+
+def _version_at(exercise: Exercise, rung: int) -> str:
+    """The id of the version on a rung, nothing past either end of the ladder."""
+    return exercise.versions[rung].id if 0 <= rung < len(exercise.versions) else ""
+
+
+def _work_fields(dose: Dose, words: PhaseWords) -> list[DoseField]:
+    """The figures of the work; a sequence has its own, part by part."""
+    return [] if isinstance(dose.work, Sequence) else [_named(field, words) for field in work_fields(dose)]
+
+
+def _besides(time: ItemTime) -> tuple[Choice, ...]:
+    """Which other version stands beside this one, for those who take it."""
+    return (
+        Choice("", "nothing", not time.item.beside),
+        *(Choice(v.id, v.name, v.id == time.item.beside) for v in time.exercise.versions if v is not time.version),
     )
 
 

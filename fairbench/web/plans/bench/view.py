@@ -12,6 +12,7 @@ from fairbench.core.checks.sides import SideSums
 from fairbench.core.clock import minutes_and_seconds, span
 from fairbench.core.counted import how_many
 from fairbench.core.exercises.aim import BlockKind
+from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.fit.base_versions import Proposal, best_bases
 from fairbench.core.fit.share import Share, lowest
 from fairbench.core.fit.verdict import Fit, VerdictKind
@@ -329,7 +330,7 @@ def bench_view(
     time = timeline.time_of(chosen) if chosen else None
     person = next((known for known in group.people if known.id == selection.person), None)
     address = reverse("plans:bench", args=[plan.id])
-    beside = bool(time or person or selection.bases)
+    details = _NOT_SHOWN if time or person or selection.bases else _details(plan, value, stock)
     return BenchView(
         plan=plan,
         value=value,
@@ -349,11 +350,33 @@ def bench_view(
         session=session_of(found, person) if person and not time else None,
         proposal=best_bases(timeline, group.people, stock, conditions) if selection.bases else None,
         different=_different(found, chosen) if time and not person else (),
-        groups=() if beside else tuple(Group.objects.select_related("room")),
-        others=() if beside else _others(plan),
-        rooms=() if beside else tuple(Room.objects.filter(Q(archived=False) | Q(id=plan.room_id))),
+        groups=details.groups,
+        others=details.others,
+        rooms=details.rooms,
         room=around.room,
-        set_ups=0 if beside else changes_in(value, stock),
+        set_ups=details.set_ups,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Details:
+    """What the plan's own details ask of the database; they show where nothing is chosen."""
+
+    groups: tuple[Group, ...] = ()
+    rooms: tuple[Room, ...] = ()
+    others: tuple[Plan, ...] = ()
+    set_ups: int = 0
+
+
+_NOT_SHOWN = _Details()
+
+
+def _details(plan: Plan, value: CorePlan, stock: Shelf) -> _Details:
+    return _Details(
+        groups=tuple(Group.objects.select_related("room")),
+        rooms=tuple(Room.objects.filter(Q(archived=False) | Q(id=plan.room_id))),
+        others=_others(plan),
+        set_ups=changes_in(value, stock),
     )
 
 
