@@ -1,4 +1,4 @@
-"""``bin/fairbench check``: what an experienced colleague would say of a plan, and what mends it; ``shorten``: what to
+"""``bin/fairbench check``: what an experienced colleague would say of a plan, and what settles it; ``shorten``: what to
 do less of so that it ends in time."""
 
 import argparse
@@ -7,7 +7,7 @@ from typing import Any
 
 from fairbench.core.checks import Checked, Situation, Weight, check
 from fairbench.core.checks.ideas import IDEAS
-from fairbench.core.checks.mending import mends_of
+from fairbench.core.checks.tried_fixes import fixes_of
 from fairbench.core.clock import minutes_and_seconds
 from fairbench.core.dose.words import short
 from fairbench.core.errors import InputError
@@ -24,7 +24,7 @@ def add(commands: Any) -> None:
     command = commands.add_parser("check", help="what to look at in a plan; exit 1 while a must is open")
     situation_arguments(command)
     command.add_argument("--room", metavar="ROOM.json", help="a room file; without it, nothing of a room is judged")
-    command.add_argument("--mends", action="store_true", help="try what would settle each")
+    command.add_argument("--fixes", action="store_true", help="try what would settle each")
     command.add_argument("--rules", metavar="RULE,…", help="only these rules")
     command.add_argument("--json", action="store_true", help="as JSON")
     command.set_defaults(run=_check)
@@ -43,7 +43,7 @@ def _check(asked: argparse.Namespace) -> tuple[str, int]:
         if name not in cards:
             raise InputError(f"there is no rule '{name}'; there are {', '.join(cards)}", "--rules")
     checked = check(now, only)
-    shown = [one for one in checked.findings if not (one.can_be_dismissed and one.key in now.plan.dismissed)]
+    shown = [one for one in checked.findings if not (one.can_be_put_aside and one.key in now.plan.put_aside)]
     document = {
         "findings": [
             {
@@ -58,9 +58,9 @@ def _check(asked: argparse.Namespace) -> tuple[str, int]:
                 "person": one.person,
                 "place": one.place,
                 "seconds": one.seconds,
-                "mends": [
-                    {"says": mend.words, "seconds": mend.seconds}
-                    for mend in (mends_of(one, now, check(now)) if asked.mends else ())
+                "suggested_fixes": [
+                    {"says": fix.words, "seconds": fix.seconds}
+                    for fix in (fixes_of(one, now, check(now)) if asked.fixes else ())
                 ],
             }
             for one in shown
@@ -82,12 +82,12 @@ def _rules(_asked: argparse.Namespace) -> str:
         "What an experienced colleague would say of a plan. Made by `bin/fairbench rules` from",
         "`fairbench/catalogue/checks.yaml`; a rule is a function in `fairbench/core/checks/` under the same name.",
         "",
-        "| rule | family | what it finds | why | where it comes from | is mended |",
+        "| rule | family | what it finds | why | where it comes from | has a change to suggest |",
         "|---|---|---|---|---|---|",
     ]
     for card in load_rule_cards().values():
-        mended = "yes" if card.id in IDEAS else "by its own fixes, or by hand"
-        cells = (f"`{card.id}`", card.family.words, card.name, card.reason, card.guidance.words, mended)
+        fixed = "yes" if card.id in IDEAS else "by its own fixes, or by hand"
+        cells = (f"`{card.id}`", card.family.words, card.name, card.reason, card.guidance.words, fixed)
         lines.append(f"| {' | '.join(cells)} |")
     return "\n".join(lines) + "\n"
 
@@ -97,7 +97,7 @@ def _text(document: dict[str, Any], checked: Checked) -> str:
     for one in document["findings"]:
         lines += [f"{one['sure']:<6} {one['says']}", f"       {one['detail']}"]
         lines += [f"       why: {one['reason']}"]
-        lines += [f"       mend: {mend['says']}" for mend in one["mends"]]
+        lines += [f"       suggested change: {fix['says']}" for fix in one["suggested_fixes"]]
     if not lines:
         lines.append("Nothing to look at.")
     lines += ["", f"{len(checked.judged)} rules were checked."]

@@ -14,8 +14,8 @@ from fairbench.core.fit.meanwhile import meanwhile_of
 from fairbench.core.fit.profile import profile_of
 from fairbench.core.fit.share import shares
 from fairbench.core.fit.verdict import Fit
+from fairbench.core.formats.conditions_doc import load_reading
 from fairbench.core.formats.pose_doc import BodyOut
-from fairbench.core.formats.reading_doc import load_reading
 from fairbench.core.formats.ready_classes_doc import ReadyClass
 from fairbench.core.people.conditions import Condition, Conditions, Declared
 from fairbench.core.people.rules import Effect

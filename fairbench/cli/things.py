@@ -1,4 +1,4 @@
-"""``bin/fairbench things``: what a plan needs, what is short and what mends it, what stands in, and the pack list."""
+"""``bin/fairbench things``: what a plan needs, what is short and what settles it, what stands in, and the pack list."""
 
 import argparse
 import json
@@ -14,19 +14,19 @@ from fairbench.core.rooms.room import Room
 from fairbench.core.rooms.seating import seat
 from fairbench.core.rooms.store import Store
 from fairbench.core.things.chairs import chair_needs
-from fairbench.core.things.mends import Setting, look, mends_for
 from fairbench.core.things.need import Peak, needs_of, peaks_of
 from fairbench.core.things.ready import carry, ready_for_all
-from fairbench.core.things.rounds import mends_for_queue, queues_of
+from fairbench.core.things.rounds import fixes_for_queue, queues_of
 from fairbench.core.things.setups import changes_in, fewer_changes
 from fairbench.core.things.shortage import Shortage, gravest
+from fairbench.core.things.tried_fixes import Setting, fixes_for, look
 
 from .situation import situation_arguments, situation_of
 
 
 def add(commands: Any) -> None:
     """The command and its arguments."""
-    command = commands.add_parser("things", help="what a plan needs, what is short, what mends it, the pack list")
+    command = commands.add_parser("things", help="what a plan needs, what is short, what settles it, the pack list")
     situation_arguments(command)
     command.add_argument("--room", metavar="ROOM.json", help="a room file; without it, nothing is short")
     command.add_argument("--json", action="store_true", help="as JSON")
@@ -62,8 +62,8 @@ def _document(
                 "there": one.there,
                 "without": [names[person] for person in one.missing],
                 "stand_in": shelf.props[one.prop].substitute,
-                "mends": [
-                    {"says": mend.words, "seconds": mend.seconds} for mend in mends_for(plan, one, setting)
+                "suggested_fixes": [
+                    {"says": fix.words, "seconds": fix.seconds} for fix in fixes_for(plan, one, setting)
                 ],
             }
             for one in shortages
@@ -77,8 +77,8 @@ def _document(
                 "at_once": queue.rounds.at_once,
                 "rounds": queue.rounds.rounds,
                 "seconds": queue.rounds.seconds,
-                "mends": [
-                    {"says": mend.words, "seconds": mend.seconds} for mend in mends_for_queue(plan, queue, setting)
+                "suggested_fixes": [
+                    {"says": fix.words, "seconds": fix.seconds} for fix in fixes_for_queue(plan, queue, setting)
                 ],
             }
             for queue in (queues_of(found) if room is not None else ())
@@ -150,7 +150,7 @@ def _text(document: dict[str, Any]) -> str:
             f"in {one['exercise']} at {minutes_and_seconds(one['start'])}",
             f"  without: {', '.join(one['without'])}",
         ]
-        lines += [f"  mend: {mend['says']} ({_longer(mend['seconds'])})" for mend in one["mends"]]
+        lines += [f"  suggested change: {fix['says']} ({_longer(fix['seconds'])})" for fix in one["suggested_fixes"]]
         lines += [f"  instead: {one['stand_in']}"] if one["stand_in"] else []
     for one in document["waiting"]:
         lines += [
@@ -158,7 +158,7 @@ def _text(document: dict[str, Any]) -> str:
             f"{one['people']} at a {one['prop']} for {one['at_once']} in {one['exercise']}: {one['rounds']} rounds, "
             f"{minutes_and_seconds(one['seconds'])}",
         ]
-        lines += [f"  mend: {mend['says']} ({_longer(mend['seconds'])})" for mend in one["mends"]]
+        lines += [f"  suggested change: {fix['says']} ({_longer(fix['seconds'])})" for fix in one["suggested_fixes"]]
     for one in document["without_chair"]:
         lines.append(f"No chair serves {one['person']}: {one['because'] or 'all are taken'}")
     set_ups = document["set_ups"]

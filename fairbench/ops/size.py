@@ -4,7 +4,7 @@ complexity, modules that are very small or very long. Printed before and after a
 import ast
 import sys
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -19,6 +19,13 @@ def main() -> int:
     root = Path(sys.argv[1]) if len(sys.argv) > 1 else ROOT
     modules = sorted(path for path in (root / "fairbench").rglob("*.py") if "migrations" not in path.parts)
     lines = {path: len(path.read_text(encoding="utf-8").splitlines()) for path in modules}
+    _print_packages(root, lines)
+    _print_functions(root, modules)
+    _print_modules(root, lines)
+    return 0
+
+
+def _print_packages(root: Path, lines: Mapping[Path, int]) -> None:
     by_package: Counter[str] = Counter()
     for path, number in lines.items():
         parts = path.relative_to(root / "fairbench").parts
@@ -26,19 +33,24 @@ def main() -> int:
     print("Lines by package\n")
     for package, number in sorted(by_package.items()):
         print(f"{number:8,}  {package}")
-    print(f"{sum(lines.values()):8,}  in all, in {len(modules)} modules\n")
+    print(f"{sum(lines.values()):8,}  in all, in {len(lines)} modules\n")
+
+
+def _print_functions(root: Path, modules: Iterable[Path]) -> None:
     hard = sorted(
         ((ways, path, name) for path in modules for name, ways in functions(path) if ways > HARD), reverse=True
     )
     print(f"{len(hard)} functions with more than {HARD} ways through\n")
     for ways, path, name in hard:
         print(f"{ways:8}  {path.relative_to(root)}  {name}")
-    small = [path for path in modules if 0 < lines[path] < SMALL and path.name not in ("__init__.py", "apps.py")]
-    long = [path for path in modules if lines[path] > LONG]
+
+
+def _print_modules(root: Path, lines: Mapping[Path, int]) -> None:
+    small = [path for path in lines if 0 < lines[path] < SMALL and path.name not in ("__init__.py", "apps.py")]
+    long = [path for path in lines if lines[path] > LONG]
     print(f"\n{len(small)} modules of under {SMALL} lines, {len(long)} of over {LONG}\n")
     for path in (*small, *long):
         print(f"{lines[path]:8}  {path.relative_to(root)}")
-    return 0
 
 
 def functions(path: Path) -> Iterator[tuple[str, int]]:

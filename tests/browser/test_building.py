@@ -133,7 +133,7 @@ def test_the_chair_programme_by_sets_takes_at_most_ninety_actions(hands: Hands) 
     hands.close_shelf()
     over = page.locator(".finding", has_text="booked for 45 min").first
     hands.press(over.get_by_role("button", name="What would settle it"))
-    hands.press(over.locator(".mends .fix").first)
+    hands.press(over.locator(".fixes .fix").first)
     expect(page.locator("#end-time")).not_to_have_class("over")
     print(f"{hands.actions} actions")
     assert hands.actions <= 90

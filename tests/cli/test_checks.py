@@ -20,13 +20,13 @@ def file_of(tmp_path: Path, text: str, **details) -> str:
     return str(file)
 
 
-def test_a_must_fails_and_is_told_with_its_reason_and_mends(tmp_path, capsys) -> None:
+def test_a_must_fails_and_is_told_with_its_reason_and_what_settles_it(tmp_path, capsys) -> None:
     bad = file_of(tmp_path, "strengthen: band-row sets=4, ring-press sets=4", length_min=10)
-    assert main(["check", bad, "--mends"]) == 1
+    assert main(["check", bad, "--fixes"]) == 1
     out = capsys.readouterr().out
     assert "must" in out
     assert "why: " in out
-    assert "mend: " in out
+    assert "suggested change: " in out
     assert "Not judged: no-chair, no room is chosen" in out
 
 

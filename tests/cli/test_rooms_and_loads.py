@@ -26,19 +26,19 @@ def changed(tmp_path: Path, **fields) -> str:
     return str(file)
 
 
-def test_what_is_short_is_told_with_who_goes_without_and_mends(tmp_path, capsys) -> None:
+def test_what_is_short_is_told_with_who_goes_without_and_what_settles_it(tmp_path, capsys) -> None:
     room = changed(tmp_path, store=[{"prop": "hand-weight", "count": 2}, {"prop": "mat", "count": 9}])
     assert main(["things", PLAN, "--people", PEOPLE, "--room", room]) == 0
     out = capsys.readouterr().out
     assert "too few: hand weights, 2 of" in out
     assert "without: you" in out
-    assert "mend: " in out
+    assert "suggested change: " in out
     assert "instead: a tin of 400 g" in out
     assert main(["things", PLAN, "--people", PEOPLE, "--room", room, "--json"]) == 0
     document = json.loads(capsys.readouterr().out)
     (short,) = document["short"]
     assert len(short["without"]) >= 1
-    assert short["mends"]
+    assert short["suggested_fixes"]
     assert [line["prop"] for line in document["ready"]] == ["hand-weight"]
     assert document["carry"] == [{"prop": "hand-weight", "size": "", "count": short["needed"] - short["there"]}]
     assert document["set_ups"] == 0

@@ -102,6 +102,7 @@ def changes_itself(kind: type) -> str:
     return ""
 
 
+@pytest.mark.sweep
 def test_whatever_is_kept_can_be_shared() -> None:
     told = {}
     for function in every_kept_function():

@@ -65,6 +65,7 @@ def hurried():
     kept.forget()
 
 
+@pytest.mark.sweep
 def test_threads_that_begin_with_nothing_get_the_same(hurried) -> None:
     together = Barrier(THREADS)
 

@@ -40,8 +40,8 @@ def titles(page: str) -> list[str]:
 
 
 def offered(client, plan: Plan, rule: str, key: str) -> list[dict[str, str]]:
-    page = client.get(reverse("plans:mends", args=[plan.id]), {"rule": rule, "key": key}).content.decode()
-    return [json.loads(html.unescape(fields)) for fields in re.findall(r"do/mend/\"\s+hx-vals='([^']*)'", page)]
+    page = client.get(reverse("plans:fixes", args=[plan.id]), {"rule": rule, "key": key}).content.decode()
+    return [json.loads(html.unescape(fields)) for fields in re.findall(r"do/fix/\"\s+hx-vals='([^']*)'", page)]
 
 
 def asked_of(page: str, title: str) -> dict[str, str]:
@@ -63,17 +63,17 @@ def test_the_three_that_matter_stand_first_and_the_rest_behind_a_line(client_in,
     assert re.search(r"\d\d rules: time, order, load on one place, ", page)
 
 
-def test_a_mend_is_tried_offered_and_taken(client_in, plan) -> None:
+def test_a_suggested_change_is_tried_offered_and_taken(client_in, plan) -> None:
     page = bench(client_in, plan)
     asked = asked_of(page, "No warm-up")
     assert asked["rule"] == "no-warm-up"
-    mends = offered(client_in, plan, **asked)
-    assert mends
-    answer = do(client_in, plan, "mend", **mends[0])
+    fixes = offered(client_in, plan, **asked)
+    assert fixes
+    answer = do(client_in, plan, "fix", **fixes[0])
     assert answer.status_code == 200
     assert "warm-up</b>" not in " ".join(answer.content.decode().split())
     revision = PlanRevision.objects.get(plan=plan, number=now_head(plan))
-    assert revision.summary == f"{mends[0]['words']}."[:200]
+    assert revision.summary == f"{fixes[0]['words']}."[:200]
     assert [item.id for item in now(plan).items() if item.id in "abc"] == ["a", "b", "c"]
 
 
@@ -88,27 +88,27 @@ def now_head(plan: Plan) -> int:
 )
 def test_edits_that_do_not_go_change_nothing_and_say_so(client_in, plan, edits: str) -> None:
     before = now(plan)
-    answer = do(client_in, plan, "mend", edits=edits)
+    answer = do(client_in, plan, "fix", edits=edits)
     assert answer.status_code == 422
     assert "refused" in answer.content.decode()
     assert now(plan) == before
 
 
-def test_a_finding_that_is_settled_by_now_has_no_mends(client_in, plan) -> None:
+def test_a_finding_that_is_settled_by_now_has_nothing_to_suggest(client_in, plan) -> None:
     assert offered(client_in, plan, "no-warm-up", "something else") == []
     assert offered(client_in, plan, "no-such-rule", "x") == []
 
 
 def test_a_finding_is_put_aside_for_the_plan_with_a_reason_and_stays_aside(client_in, plan) -> None:
     key = asked_of(bench(client_in, plan), "No warm-up")["key"]
-    do(client_in, plan, "dismiss", value=key, rule="no-warm-up", scope="plan", reason="They come from the walk.")
+    do(client_in, plan, "put_aside", value=key, rule="no-warm-up", scope="plan", reason="They come from the walk.")
     page = bench(client_in, plan)
     assert "No warm-up" not in titles(page)
     assert "They come from the walk." in page
     assert now(plan).because == ((key, "They come from the walk."),)
     do(client_in, plan, "field", item="a", field="sets", value="3")
     assert "No warm-up" not in titles(bench(client_in, plan))
-    do(client_in, plan, "undismiss")
+    do(client_in, plan, "show_all_again")
     assert "No warm-up" in titles(bench(client_in, plan))
     assert now(plan).because == ()
 
@@ -117,28 +117,28 @@ def test_a_rule_is_put_aside_for_a_group_or_always(client_in, actor, plan, group
     other_plan = actions.create(actor, now(plan), make_group(actor.practice, 1), "Made for a test")
     asked = asked_of(bench(client_in, plan), "No warm-up")
     fields = {"value": asked["key"], "rule": "no-warm-up"}
-    assert do(client_in, plan, "dismiss", **fields, scope="group").status_code == 422
+    assert do(client_in, plan, "put_aside", **fields, scope="group").status_code == 422
     assert not PutAside.objects.exists()
     head = now_head(plan)
-    assert do(client_in, plan, "dismiss", **fields, scope="group", reason="Warm from the pool.").status_code == 200
+    assert do(client_in, plan, "put_aside", **fields, scope="group", reason="Warm from the pool.").status_code == 200
     assert now_head(plan) == head
     assert "No warm-up" not in titles(bench(client_in, plan))
     assert "this group" in bench(client_in, plan)
     assert "No warm-up" in titles(bench(client_in, other_plan))
-    do(client_in, plan, "dismiss", **fields, scope="always", reason="Always warm.")
+    do(client_in, plan, "put_aside", **fields, scope="always", reason="Always warm.")
     assert "No warm-up" not in titles(bench(client_in, other_plan))
     for row in PutAside.objects.all():
         do(client_in, plan, "show_again", value=str(row.id))
     assert "No warm-up" in titles(bench(client_in, plan))
     verbs = list(AuditEntry.objects.filter(verb__startswith="rule.").values_list("verb", flat=True))
-    assert sorted(verbs) == ["rule.put_aside"] * 2 + ["rule.tell_again"] * 2
+    assert sorted(verbs) == ["rule.put_aside"] * 2 + ["rule.show_again"] * 2
 
 
 def test_a_rule_that_is_not_there_or_a_plan_without_a_group_is_refused(client_in, actor) -> None:
     items = (Item("a", "band-row", SHELF.exercise("band-row").base),)
     alone = actions.create(actor, CorePlan("Alone", 45, (Block(BlockKind.STRENGTHEN, items),)), None, "Made for a test")
     for more in ({"rule": "no-such", "scope": "always"}, {"rule": "no-warm-up", "scope": "group"}):
-        answer = do(client_in, alone, "dismiss", value="x", reason="Because.", **more)
+        answer = do(client_in, alone, "put_aside", value="x", reason="Because.", **more)
         assert answer.status_code == 422
 
 
@@ -150,7 +150,7 @@ def test_what_is_grave_for_somebody_by_name_is_told_whatever_was_put_aside(clien
     assert any(title.endswith("talk first") for title in titles(bench(client_in, plan)))
 
 
-def test_a_locked_item_is_no_part_of_any_mend(client_in, actor, plan) -> None:
+def test_a_locked_item_is_no_part_of_any_suggestion(client_in, actor, plan) -> None:
     value = now(plan)
     locked = actions.edit(
         actor, plan.id, plan.head, lambda p: replace(p, blocks=tuple(_locked(b) for b in p.blocks)), "Locked."
@@ -158,8 +158,8 @@ def test_a_locked_item_is_no_part_of_any_mend(client_in, actor, plan) -> None:
     for title in titles(bench(client_in, locked.plan)):
         page = bench(client_in, plan)
         if re.search(rf"<b>{re.escape(html.escape(title))}</b>(?:(?!</b>).)*What would settle it", page):
-            for mend in offered(client_in, plan, **asked_of(page, html.escape(title))):
-                touched = {one.get("item") for one in json.loads(mend["edits"]) if one["kind"] != "line"}
+            for fix in offered(client_in, plan, **asked_of(page, html.escape(title))):
+                touched = {one.get("item") for one in json.loads(fix["edits"]) if one["kind"] != "line"}
                 assert not touched & {item.id for item in value.items()}
 
 

@@ -120,14 +120,14 @@ def test_a_suggested_change_lifts_the_share(client_in, actor) -> None:
     assert f'id="cell-{person.id}-a"' in page
     asked = next(
         json.loads(html.unescape(fields))
-        for fields in re.findall(r"plans/[^/]+/mends/\"\s+hx-vals='([^']*)'", page)
+        for fields in re.findall(r"plans/[^/]+/fixes/\"\s+hx-vals='([^']*)'", page)
         if str(person.id) in fields
     )
-    mends = client_in.get(reverse("plans:mends", args=[plan.id]), asked).content.decode()
-    fix = re.search(r"do/mend/\"\s+hx-vals='([^']*)'(.*?)</button>", mends, re.S)
+    fixes = client_in.get(reverse("plans:fixes", args=[plan.id]), asked).content.decode()
+    fix = re.search(r"do/fix/\"\s+hx-vals='([^']*)'(.*?)</button>", fixes, re.S)
     fields = json.loads(html.unescape(fix.group(1)))
     promised = int(re.search(r"(\d+)%", fix.group(2)).group(1))
-    answer = do(client_in, plan, "mend", **fields)
+    answer = do(client_in, plan, "fix", **fields)
     assert answer.status_code == 200
     assert lowest(answer.content.decode()) == pytest.approx(promised, abs=1)
     assert promised > before

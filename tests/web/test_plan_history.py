@@ -81,7 +81,7 @@ def test_a_class_that_is_too_long_is_brought_to_its_time_with_one_press(client_i
     fields = json.loads(unescape(re.search(r"hx-vals='([^']*)'", html).group(1)))
     assert "now, <b>" in html
     before = now(plan)
-    assert do(client_in, plan, "mend", **fields).status_code == 200
+    assert do(client_in, plan, "fix", **fields).status_code == 200
     assert now(plan) != before
     assert "Nothing can be changed for it" in page(client_in, "to_time", plan) or "then." in page(
         client_in, "to_time", plan

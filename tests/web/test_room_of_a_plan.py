@@ -74,7 +74,7 @@ def test_a_plan_may_name_another_room_than_its_group_has(client_in, actor, plan,
     assert do(client_in, plan, "room", value=str(plan.id)).status_code == 422
 
 
-def test_a_shortage_says_what_who_and_when_and_each_mend_is_one_press(client_in, actor, plan, group) -> None:
+def test_a_shortage_says_what_who_and_when_and_each_suggestion_is_one_press(client_in, actor, plan, group) -> None:
     full = rooms_of(actor)[1]
     group.room = full
     group.save()
@@ -85,8 +85,8 @@ def test_a_shortage_says_what_who_and_when_and_each_mend_is_one_press(client_in,
     names = [person.call_name for person in group.participants.all()]
     assert re.search(rf"needs 4 at once,\s+1 is there. Without: {names[2]}, {names[1]}, you yourself", page)
     asked = {"item": "a", "prop": "band", "size": ""}
-    mends = client_in.get(reverse("plans:mends", args=[plan.id]), asked).content.decode()
-    presses = re.findall(r'hx-post="[^"]*/do/(\w+)/"\s+hx-vals=\'([^\']*)\'', mends)
+    fixes = client_in.get(reverse("plans:fixes", args=[plan.id]), asked).content.decode()
+    presses = re.findall(r'hx-post="[^"]*/do/(\w+)/"\s+hx-vals=\'([^\']*)\'', fixes)
     assert presses
     for verb, values in presses:
         given = json.loads(values.replace("&quot;", '"'))
@@ -102,9 +102,9 @@ def test_without_anything_counted_nothing_is_short(client_in, actor, plan, group
     group.save()
     assert "too few" not in bench(client_in, plan)
     asked = {"item": "a", "prop": "band", "size": ""}
-    answer = client_in.get(reverse("plans:mends", args=[plan.id]), asked).content.decode()
+    answer = client_in.get(reverse("plans:fixes", args=[plan.id]), asked).content.decode()
     assert "No change was found" in answer
-    assert client_in.get(reverse("plans:mends", args=[plan.id])).status_code == 200
+    assert client_in.get(reverse("plans:fixes", args=[plan.id])).status_code == 200
 
 
 def test_things_laid_out_beforehand_are_only_taken_up(client_in, plan) -> None:
@@ -255,7 +255,7 @@ def test_the_floor_and_the_lists_ask_the_database_little(client, django_assert_m
     client.force_login(practice.users.get(), "fairbench.web.accounts.backend.PracticeBackend")
     with scope(practice=practice):
         plan = Plan.objects.get(name="Open chest, strong legs")
-    for name, most in (("floor", 9), ("set_out", 9), ("ready", 10), ("pack_list", 11), ("mends", 9)):
+    for name, most in (("floor", 9), ("set_out", 9), ("ready", 10), ("pack_list", 11), ("fixes", 9)):
         with django_assert_max_num_queries(most):
             assert client.get(reverse(f"plans:{name}", args=[plan.id])).status_code == 200
 

@@ -153,11 +153,11 @@ def test_sides_of_a_dose(client_in, plan) -> None:
 
 def test_what_the_class_is_for_where_it_ends_and_what_is_put_aside(client_in, plan) -> None:
     assert "No warm-up" in bench(client_in, plan)
-    do(client_in, plan, "dismiss", value="no warm-up")
+    do(client_in, plan, "put_aside", value="no warm-up")
     html = bench(client_in, plan)
     assert "<b>No warm-up</b>" not in html
     assert "1 put aside" in " ".join(html.split())
-    do(client_in, plan, "undismiss")
+    do(client_in, plan, "show_all_again")
     assert "<b>No warm-up</b>" in bench(client_in, plan)
     do(client_in, plan, "settings", field="purpose", value="stretch")
     do(client_in, plan, "settings", field="end", value="supine")

@@ -72,7 +72,7 @@ class Finding:
         return "|".join(filter(None, (" ".join(words.split()), self.item, self.person)))[:KEY_LIMIT]
 
     @property
-    def can_be_dismissed(self) -> bool:
+    def can_be_put_aside(self) -> bool:
         """Whether the instructor may put it aside; not what is an alarm for somebody by name."""
         return not (self.weight is Weight.ALARM and self.person)
 

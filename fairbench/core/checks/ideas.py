@@ -1,4 +1,4 @@
-"""What might mend a finding: by rule, the edits that an experienced colleague would try, the least first."""
+"""What might settle a finding: by rule, the edits that an experienced colleague would try, the least first."""
 
 import re
 from collections.abc import Callable, Iterator, Sequence

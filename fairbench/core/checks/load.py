@@ -194,7 +194,7 @@ def neck_back(now: Situation) -> Iterator[Finding]:
     )
 
 
-def _at_a_stretch(now: Situation, place: Place, most: float, words: str, mend: str) -> Iterator[Finding]:
+def _at_a_stretch(now: Situation, place: Place, most: float, words: str, fix: str) -> Iterator[Finding]:
     """Items that bear on a place and follow one another without enough rest, and one that is too long by itself."""
     borne = {time.item.id: now.borne[time.item.id].get(place, 0.0) for time in now.timeline.items}
     if sum(borne.values()) <= most:
@@ -209,7 +209,7 @@ def _at_a_stretch(now: Situation, place: Place, most: float, words: str, mend: s
                 yield Finding(
                     Weight.LOOK,
                     f"{minutes_and_seconds(total)} {words}",
-                    f"{names(stretch)}: more than {minutes_and_seconds(most)} at a stretch is much. {mend}",
+                    f"{names(stretch)}: more than {minutes_and_seconds(most)} at a stretch is much. {fix}",
                     max(stretch, key=lambda one: borne[one.item.id]).item.id,
                     items=_ids(stretch),
                     place=place.words,

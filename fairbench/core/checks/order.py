@@ -108,15 +108,12 @@ def balance_on_tired_legs(now: Situation) -> Iterator[Finding]:
     unsteady: dict[str, ItemTime] = {}
     before: dict[str, ItemTime] = {}
     for time in now.timeline.items:
-        aim = time.exercise.aim
-        loads = aim.quality in LOADING and (aim.region in LEGS or _squats(time))
-        tired = sum(one.work for one in legs)
-        recent = legs and time.begins - legs[-1].end < LEGS_REST
-        if aim.quality is Quality.BALANCE and time.level is Level.STANDING and recent and tired >= TIRED_LEGS:
+        recent = bool(legs) and time.begins - legs[-1].end < LEGS_REST
+        if recent and _balances(time) and sum(one.work for one in legs) >= TIRED_LEGS:
             unsteady[time.item.id] = time
             before |= {one.item.id: one for one in legs}
-        if loads:
-            legs = [*legs, time] if recent or not legs else [time]
+        if _loads_legs(time):
+            legs = [*legs, time] if recent else [time]
     if unsteady:
         seconds = sum(one.work for one in before.values())
         yield Finding(
@@ -128,6 +125,15 @@ def balance_on_tired_legs(now: Situation) -> Iterator[Finding]:
             items=(*before, *unsteady),
             seconds=seconds,
         )
+
+
+def _balances(time: ItemTime) -> bool:
+    return time.exercise.aim.quality is Quality.BALANCE and time.level is Level.STANDING
+
+
+def _loads_legs(time: ItemTime) -> bool:
+    aim = time.exercise.aim
+    return aim.quality in LOADING and (aim.region in LEGS or _squats(time))
 
 
 def _squats(time: ItemTime) -> bool:

@@ -1,7 +1,7 @@
-"""People: who waits, whose share is low, and where the base is wrong for many; each with a mend where there is one."""
+"""People: who waits, whose share is low, and where the base is wrong for many; with a fix where there is one."""
 
 from collections import Counter
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from itertools import groupby, pairwise
 
 from ..clock import minutes_and_seconds
@@ -9,6 +9,8 @@ from ..fit.alternatives import alternatives_for, swap_for
 from ..fit.base_versions import better_base
 from ..fit.share import Share
 from ..fit.verdict import Fit, VerdictKind
+from ..people.person import Person
+from ..plan.timeline import ItemTime
 from ..positions import Position
 from ..things.rounds import queues_of
 from .findings import WAITS, Finding, SuggestedFix, Weight
@@ -182,9 +184,14 @@ def wrong_base(now: Situation) -> Iterator[Finding]:
             words = f"Use {change.after.name} for all: {change.differ_after} differ instead of {differ}"
             suggested_fixes = (SuggestedFix(words, "version", {"item": change.item, "version": change.after.id}),)
         title = f"{differ} of {len(everyone)} do {time.exercise.name} otherwise"
-        detail = f"The base, {time.version.name}, may be the wrong one for this group."
-        new = sum(1 for person in people if person.is_new_to(time.exercise.id))
-        if new > differ / 2 and time.exercise.for_newcomer(time.version) is not time.version:
-            start = time.exercise.for_newcomer(time.version).name
-            detail = f"{new} are new to it and start with {start}; {time.version.name} can wait for another week."
+        detail = _why_otherwise(time, people, differ)
         yield Finding(Weight.LOOK, title, detail, time.item.id, suggested_fixes=suggested_fixes)
+
+
+def _why_otherwise(time: ItemTime, people: Sequence[Person], differ: int) -> str:
+    """Whether it is the base, or that it is new to most of those who do it otherwise."""
+    new = sum(1 for person in people if person.is_new_to(time.exercise.id))
+    start = time.exercise.for_newcomer(time.version)
+    if new > differ / 2 and start is not time.version:
+        return f"{new} are new to it and start with {start.name}; {time.version.name} can wait for another week."
+    return f"The base, {time.version.name}, may be the wrong one for this group."

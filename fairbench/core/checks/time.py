@@ -96,25 +96,25 @@ def _shares(timeline: Timeline) -> Iterator[tuple[BlockKind, bool, Finding]]:
     totals = dict.fromkeys((*always, *(block.kind for block in timeline.plan.blocks)), 0.0)
     for block, seconds in zip(timeline.plan.blocks, timeline.block_seconds(), strict=True):
         totals[block.kind] += seconds
-    about = dict.fromkeys(BlockKind, 0.0)
-    for item in timeline.items:
-        about[item.kind] += item.transfer
     for kind, seconds in totals.items():
         low, high = share_bounds(kind, length)
         if not purpose.shares_time and kind not in always:
             continue
         if length <= SHORT_CLASS and kind in _NOT_IN_A_SHORT_ONE and seconds < low:
             continue
-        usual = f"Usual here: {span(low, high)}."
+        # Getting there and back up does not make a block long.
+        getting_there = sum(item.transfer for item in timeline.items if item.kind is kind)
+        words = f"It takes {minutes_and_seconds(seconds)}. Usual here: {span(low, high)}."
         items = tuple(item.item.id for item in timeline.items if item.kind is kind)
         if seconds < low:
-            short = "No" if not seconds else "Short"
-            weight = Weight.ALARM if kind is BlockKind.WARM_UP and seconds < SHORTEST_WARM_UP else Weight.LOOK
-            words = f"It takes {minutes_and_seconds(seconds)}. {usual}"
-            yield kind, True, Finding(weight, f"{short} {kind.words}", words, items=items)
-        elif seconds - about[kind] > high:  # getting there and back up does not make a block long
-            words = f"It takes {minutes_and_seconds(seconds)}. {usual}"
+            yield kind, True, _short(kind, seconds, words, items)
+        elif seconds - getting_there > high:
             yield kind, False, Finding(Weight.LOOK, f"Long {kind.words}", words, items=items, seconds=seconds)
+
+
+def _short(kind: BlockKind, seconds: float, words: str, items: tuple[str, ...]) -> Finding:
+    weight = Weight.ALARM if kind is BlockKind.WARM_UP and seconds < SHORTEST_WARM_UP else Weight.LOOK
+    return Finding(weight, f"{'Short' if seconds else 'No'} {kind.words}", words, items=items)
 
 
 @rule("much-talk")

@@ -1,6 +1,6 @@
 """The best base version for every item of a plan at once: the fairest, with the fewest changes. Exact."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from itertools import product
 
@@ -67,13 +67,7 @@ def best_bases(timeline: Timeline, people: tuple[Person, ...], shelf: Shelf, con
     works = [time.work for time in timeline.items]
     useful = [_undominated(options) for options in every]
     best = _fairest(useful, works, len(people))
-    chosen = []
-    for options, of_use, current, fair in zip(every, useful, now, best, strict=True):
-        same_share = [option for option in options if option.working == fair.working] or [fair]
-        pays = min(same_share, key=lambda option: (option.differ, option.change))
-        saves = current.differ - pays.differ
-        stay = current.working == fair.working and saves * 3 < len(people)
-        chosen.append(current if stay or not of_use else pays)
+    chosen = [_that_pays(*of_item, len(people)) for of_item in zip(every, useful, now, best, strict=True)]
     changes = tuple(
         Change(time.item.id, time.version, option.version, current.differ, option.differ)
         for time, option, current in zip(timeline.items, chosen, now, strict=True)
@@ -86,6 +80,17 @@ def best_bases(timeline: Timeline, people: tuple[Person, ...], shelf: Shelf, con
         sum(option.differ for option in now),
         sum(option.differ for option in chosen),
     )
+
+
+def _that_pays(
+    options: Sequence[_Option], useful: Sequence[_Option], current: _Option, fair: _Option, people: int
+) -> _Option:
+    """Of the options that share the work as the fairest does, the one by which the fewest differ; the current one where
+    it shares it so as well, and a change would spare less than a third of the group."""
+    same_share = [option for option in options if option.working == fair.working] or [fair]
+    pays = min(same_share, key=lambda option: (option.differ, option.change))
+    stay = current.working == fair.working and (current.differ - pays.differ) * 3 < people
+    return current if stay or not useful else pays
 
 
 def fitters_of(

@@ -162,6 +162,27 @@ def _instead(
     passed: tuple[RejectedVersion, ...],
 ) -> Verdict:
     """Nothing on the ladder is left: the nearest other exercise by aim, or waiting."""
+    nothing = SideFit(None, (), passed)
+    found = _nearest(time, shelf, profile, planned)
+    if found is None:
+        reason = passed[0].triggered_by.rule.because if passed else ""
+        return Verdict(
+            person, time.item.id, VerdictKind.WAITS, time.exercise, time.version, None, nothing, nothing, reason
+        )
+    other, version = found
+    left, right = (SideFit(version, made.triggered, passed, made.easings) for made in profile.both(version))
+    moved_by = tuple(
+        dict.fromkeys(made.avoid for made in profile.both(time.version, time.item.dose) if made.avoid is not None)
+    )
+    return Verdict(
+        person, time.item.id, VerdictKind.SWAPPED, other, time.version, version, left, right, moved_by=moved_by
+    )
+
+
+def _nearest(
+    time: ItemTime, shelf: Shelf, profile: Profile, planned: frozenset[str]
+) -> tuple[Exercise, Version] | None:
+    """The exercise nearest by aim that nothing speaks against, in the version that asks for the least change."""
     best: tuple[tuple[float, ...], Exercise, Version] | None = None
     nearest = 0
     held = time.version.position.level is Level.STANDING and not is_unsupported(time.version)
@@ -178,20 +199,7 @@ def _instead(
         nearest = near
         if best is None or rank < best[0]:
             best = (rank, other, version)
-    nothing = SideFit(None, (), passed)
-    if best is None:
-        reason = passed[0].triggered_by.rule.because if passed else ""
-        return Verdict(
-            person, time.item.id, VerdictKind.WAITS, time.exercise, time.version, None, nothing, nothing, reason
-        )
-    _, other, version = best
-    left, right = (SideFit(version, made.triggered, passed, made.easings) for made in profile.both(version))
-    moved_by = tuple(
-        dict.fromkeys(made.avoid for made in profile.both(time.version, time.item.dose) if made.avoid is not None)
-    )
-    return Verdict(
-        person, time.item.id, VerdictKind.SWAPPED, other, time.version, version, left, right, moved_by=moved_by
-    )
+    return best[1:] if best else None
 
 
 @kept(2048)

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from itertools import chain
 
 from ..body.demands import WORDS, harder_by
 from ..dose.dose import Dose
@@ -84,14 +85,11 @@ class Profile:
         what = demand_set(version, side if one_sided else Side.RIGHT, dose)
         hits = [hit for declared, rules in self._rules for hit in triggered_rules(declared, rules, what)]
         triggered = tuple(hit for hit in hits if one_sided or hit.side is None or hit.side is side)
-        avoid = next((hit for hit in triggered if hit.effect is Effect.AVOID), None)
-        easings = []
-        for hit in triggered:
-            if hit.effect is Effect.EASE:
-                words = easing(hit, version)
-                easings.append(words)
-                avoid = avoid or (None if words else hit)
-        return RuleOutcome(triggered, avoid, tuple(dict.fromkeys(words for words in easings if words)))
+        eased = [(hit, easing(hit, version)) for hit in triggered if hit.effect is Effect.EASE]
+        ruled_out = (hit for hit in triggered if hit.effect is Effect.AVOID)
+        # What has no easier way here is left out as well.
+        avoid = next(chain(ruled_out, (hit for hit, words in eased if not words)), None)
+        return RuleOutcome(triggered, avoid, tuple(dict.fromkeys(words for _, words in eased if words)))
 
 
 @kept(_KEPT)

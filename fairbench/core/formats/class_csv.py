@@ -141,11 +141,7 @@ def _class_of(rows: list[tuple[int, dict[str, str]]]) -> ClassTable:
     someone_did: set[int] = set()
     people: dict[str, ClassPerson] = {}
     for line, row in rows:
-        for name in ("date", "began", "ended", "group"):
-            if row[name] != first[name]:
-                raise InputError("this is another class; import one class at a time", f"line {line}, {name}")
-        if not row["person"]:
-            raise InputError("who is it?", f"line {line}, person")
+        _check_row(row, first, line)
         person = people.setdefault(
             row["person"],
             ClassPerson(row["person"], _optional(row, "came", line), _optional(row, "left", line)),
@@ -165,12 +161,19 @@ def _class_of(rows: list[tuple[int, dict[str, str]]]) -> ClassTable:
     found.items = [items[number] for number in numbers]
     found.not_done = {place[number] for number in numbers if number not in someone_did}
     for person in people.values():
-        said = {
+        person.differences = {
             place.get(number, WHOLE_CLASS): doc for number, doc in person.differences.items() if doc != DifferenceDoc()
         }
-        person.differences = said
     found.people = list(people.values())
     return found
+
+
+def _check_row(row: Mapping[str, str], first: Mapping[str, str], line: int) -> None:
+    for name in ("date", "began", "ended", "group"):
+        if row[name] != first[name]:
+            raise InputError("this is another class; import one class at a time", f"line {line}, {name}")
+    if not row["person"]:
+        raise InputError("who is it?", f"line {line}, person")
 
 
 def _difference(row: Mapping[str, str], line: int) -> DifferenceDoc:

@@ -3,6 +3,8 @@ everyone did follows from it; it is written for readers, and worked out again on
 
 import datetime
 import json
+from collections.abc import Mapping
+from dataclasses import asdict
 from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, AwareDatetime, Field, TypeAdapter, ValidationError
@@ -10,7 +12,7 @@ from pydantic import AfterValidator, AwareDatetime, Field, TypeAdapter, Validati
 from ..errors import InputError
 from ..sides import Side
 from ..teaching.done import Done
-from ..teaching.planned import Planned
+from ..teaching.planned import Planned, PlannedItem
 from .dose_doc import Doc
 from .json_file import check_characters, json_value
 from .places import first_error
@@ -187,16 +189,19 @@ def _check(read: ClassDoc) -> None:
         if told.item not in items:
             raise InputError(f"no item '{told.item}' was planned", f"told[{number}].item")
     for who, person in enumerate(read.people):
-        place = f"people[{who}]"
-        if person.joined_at and person.left_at and person.left_at <= person.joined_at:
-            raise InputError("nobody leaves before they came", f"{place}.left_at")
-        if len({row.item for row in person.differences}) < len(person.differences):
-            raise InputError("two differences are about the same item", f"{place}.differences")
-        for number, row in enumerate(person.differences):
-            if row.item and row.item not in items:
-                raise InputError(f"no item '{row.item}' was planned", f"{place}.differences[{number}].item")
-            if row.version and row.version not in (items[row.item].versions if row.item else ()):
-                raise InputError(f"there is no version '{row.version}'", f"{place}.differences[{number}].version")
+        _check_person(person, items, f"people[{who}]")
+
+
+def _check_person(person: CameDoc, items: Mapping[str, PlannedItem], place: str) -> None:
+    if person.joined_at and person.left_at and person.left_at <= person.joined_at:
+        raise InputError("nobody leaves before they came", f"{place}.left_at")
+    if len({row.item for row in person.differences}) < len(person.differences):
+        raise InputError("two differences are about the same item", f"{place}.differences")
+    for number, row in enumerate(person.differences):
+        if row.item and row.item not in items:
+            raise InputError(f"no item '{row.item}' was planned", f"{place}.differences[{number}].item")
+        if row.version and row.version not in (items[row.item].versions if row.item else ()):
+            raise InputError(f"there is no version '{row.version}'", f"{place}.differences[{number}].version")
 
 
 def _check_moments(read: ClassDoc) -> None:
@@ -229,3 +234,16 @@ def planned_part(read: ClassDoc) -> Planned:
         if any(not 0 <= work.seconds <= LONGEST_SECONDS or work.count < 0 for work in item.work):
             raise InputError("has work that cannot be", f"planned.items[{number}].work")
     return planned
+
+
+_PLANNED = TypeAdapter(Planned)
+
+
+def planned_document(planned: Planned) -> dict[str, Any]:
+    """The JSON value of a planned class."""
+    return asdict(planned)
+
+
+def planned_value(document: Any) -> Planned:
+    """The planned class in a JSON value that :func:`planned_document` made."""
+    return _PLANNED.validate_python(document)

@@ -9,9 +9,9 @@ from ..errors import CatalogueError, InputError
 from ..people.conditions import Condition, Conditions, Dated, Measure
 from ..people.rules import Effect, Example, Rule, Which, read_when
 from .catalogue_doc import read_file
-from .catalogue_folder import read_once
+from .catalogue_folder import CATALOGUE, read_once
 from .dose_doc import Doc
-from .yaml_lines import line_of
+from .yaml_lines import line_of, load
 
 
 class RuleDoc(Doc):
@@ -170,3 +170,18 @@ def _rule(condition: ConditionDoc, number: int, doc: RuleDoc) -> Rule:
 
 def _example(example: str | dict[str, float]) -> Example:
     return example if isinstance(example, str) else tuple(sorted(example.items()))
+
+
+class ReadingDoc(Doc):
+    """One line of the reading of the rules in a clinician's role, as it stands in docs/cautions.md, and what was done
+    about it or why not."""
+
+    line: str
+    answer: str
+
+
+def load_reading(folder: Path = CATALOGUE) -> list[ReadingDoc]:
+    """Every line of the reading, in order."""
+    name = "clinical_reading.yaml"
+    data, _ = load((folder / name).read_text(encoding="utf-8"), name)
+    return TypeAdapter(list[ReadingDoc]).validate_python(data)

@@ -48,7 +48,7 @@ class ItemDoc(Doc):
     extra: bool = Field(default=False, description="Left out first when time runs out.")
     bracket: str = Field(default="", description="The id of the bracket that it stands in.")
     optional: bool = Field(default=False, description="Offered: who likes watches.")
-    locked: bool = Field(default=False, description="Changed by hand only: no mend and no shortening touches it.")
+    locked: bool = Field(default=False, description="Changed by hand only, by no suggestion and no shortening.")
     beside: str = Field(default="", description="A second version of the exercise, shown next to the first.")
     steps: list[str] = Field(default_factory=list, description="What a repetition goes through, said in this order.")
     stand_ins: dict[str, int] = Field(
@@ -205,7 +205,7 @@ def plan_value(document: Any, shelf: Shelf | None = None, successors: Successors
         lines=tuple(_line(line, f"lines[{number}]") for number, line in enumerate(doc.lines)),
         purpose=doc.purpose,
         laid_out=doc.laid_out,
-        dismissed=frozenset(doc.dismissed),
+        put_aside=frozenset(doc.dismissed),
         style=tuple(doc.style.items()),
         note=doc.note,
         because=tuple(sorted((key, why) for key, why in doc.because.items() if key in doc.dismissed)),
@@ -262,8 +262,8 @@ def _apart(plan: Plan) -> dict[str, Any]:
         said["brackets"] = [_bracket_document(bracket) for bracket in plan.brackets]
     if plan.lines:
         said["lines"] = [_line_document(line) for line in plan.lines]
-    if plan.dismissed:
-        said["dismissed"] = sorted(plan.dismissed)
+    if plan.put_aside:
+        said["dismissed"] = sorted(plan.put_aside)
     if plan.note:
         said["note"] = plan.note
     if plan.style:

@@ -2,11 +2,12 @@
 what lacks practice; at their own rung and dose, or easier."""
 
 import datetime
+from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from ..dose.dose import Dose
-from ..exercises.aim import BlockKind, Quality
+from ..exercises.aim import BlockKind, Quality, Region
 from ..exercises.exercise import Exercise, Version
 from ..people.person import Person
 from ..plan.plan import Plan
@@ -98,39 +99,20 @@ class _Candidate:
 def _candidates(
     alone: Alone, bouts: Sequence[Bout], wanted: Wanted, day: datetime.date
 ) -> tuple[list[_Candidate], list[LeftOut]]:
-    shelf = alone.shelf
-    by_exercise: dict[str, list[Bout]] = {}
-    for bout in sorted(bouts, key=lambda one: one.day):
-        if day - bout.day <= RECENT:
-            by_exercise.setdefault(bout.exercise, []).append(bout)
-    often = dict.fromkeys({shelf.exercise(name).aim.region for name in by_exercise if name in shelf.exercises}, 0)
-    for name, done in by_exercise.items():
-        if name in shelf.exercises:
-            often[shelf.exercise(name).aim.region] += len(done)
-    usual = sum(often.values()) / len(often) if often else 0.0
+    lately = _lately(bouts, alone, day)
+    lacking = _lacking(lately)
     found: list[_Candidate] = []
     left_out: list[LeftOut] = []
-    for name, done in by_exercise.items():
-        exercise = shelf.exercises.get(name)
-        if exercise is None or exercise.block not in _TAKEN_HOME:
+    for exercise, done in lately:
+        if exercise.block not in _TAKEN_HOME:
             continue
         refused = _not_well(done)
         if refused:
             left_out.append(LeftOut(exercise, refused))
             continue
-        well = sum(bout.went_well for bout in done)
-        reasons = [f"Done well {well} times in class." if well > 1 else "Done well once in class."]
-        base = _WELL * min(well, _MOST_COUNTED) / _MOST_COUNTED
-        if name in wanted.goals:
-            reasons.insert(0, f"For: {wanted.goals[name]}")
-            base += _GOAL
-        if often[exercise.aim.region] < usual / 2:
-            reasons.append(f"Little of the {exercise.aim.region.words} lately.")
-            base += _LACKS
-        if exercise.aim.quality in _KEEPS_UPRIGHT:
-            base += _KEEPS
+        base, reasons = _reasons(exercise, done, wanted, exercise.aim.region in lacking)
         try:
-            line = at_own_rung(exercise, done[-1].amount, alone, tuple(reasons))
+            line = at_own_rung(exercise, done[-1].amount, alone, reasons)
         except NotForHomeError as error:
             left_out.append(LeftOut(exercise, f"It {error.message}."))
             continue
@@ -138,6 +120,40 @@ def _candidates(
             base += _STANDS  # what is done standing is what keeps somebody walking
         found.append(_Candidate(exercise, line, base))
     return found, left_out
+
+
+def _lately(bouts: Iterable[Bout], alone: Alone, day: datetime.date) -> list[tuple[Exercise, list[Bout]]]:
+    """What was done in the last weeks and is on the shelf, exercise by exercise, the newest last."""
+    found: dict[str, list[Bout]] = {}
+    for bout in sorted(bouts, key=lambda one: one.day):
+        if day - bout.day <= RECENT and bout.exercise in alone.shelf.exercises:
+            found.setdefault(bout.exercise, []).append(bout)
+    return [(alone.shelf.exercise(name), done) for name, done in found.items()]
+
+
+def _lacking(lately: Iterable[tuple[Exercise, list[Bout]]]) -> frozenset[Region]:
+    """Regions that were worked less than half as often as is usual."""
+    often: Counter[Region] = Counter()
+    for exercise, done in lately:
+        often[exercise.aim.region] += len(done)
+    usual = often.total() / len(often) if often else 0.0
+    return frozenset(region for region, times in often.items() if times < usual / 2)
+
+
+def _reasons(exercise: Exercise, done: Sequence[Bout], wanted: Wanted, lacks: bool) -> tuple[float, tuple[str, ...]]:
+    """What speaks for an exercise, and what that is worth."""
+    well = sum(bout.went_well for bout in done)
+    reasons = [f"Done well {well} times in class." if well > 1 else "Done well once in class."]
+    worth = _WELL * min(well, _MOST_COUNTED) / _MOST_COUNTED
+    if exercise.id in wanted.goals:
+        reasons.insert(0, f"For: {wanted.goals[exercise.id]}")
+        worth += _GOAL
+    if lacks:
+        reasons.append(f"Little of the {exercise.aim.region.words} lately.")
+        worth += _LACKS
+    if exercise.aim.quality in _KEEPS_UPRIGHT:
+        worth += _KEEPS
+    return worth, tuple(reasons)
 
 
 def _check_may(person: Person) -> None:

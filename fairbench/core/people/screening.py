@@ -70,12 +70,7 @@ class Reading:
 def read(questions: Iterable[Question], answers: Mapping[str, str]) -> Reading:
     """Read the answers. Raises :class:`InputError` for an answer that is none, or to no question."""
     known = {question.id: question for question in questions}
-    for name, answer in answers.items():
-        if name not in known:
-            raise InputError(f"there is no question '{name}'", "answers")
-        if answer not in list(Answer):
-            raise InputError(f"'{answer}' is no answer; it is yes, no or tell", name)
-    given = {name: Answer(answer) for name, answer in answers.items()}
+    given = _given(known, answers)
     yes = [question for question in known.values() if given.get(question.id) is Answer.YES]
     open_ = tuple(q for q in known.values() if given.get(q.id, Answer.TELL) is Answer.TELL)
     leads = [question.lead for question in yes]
@@ -87,6 +82,15 @@ def read(questions: Iterable[Question], answers: Mapping[str, str]) -> Reading:
         tuple(question for question in yes if question.lead is Outcome.CLEARANCE),
         open_,
     )
+
+
+def _given(known: Mapping[str, Question], answers: Mapping[str, str]) -> dict[str, Answer]:
+    for name, answer in answers.items():
+        if name not in known:
+            raise InputError(f"there is no question '{name}'", "answers")
+        if answer not in list(Answer):
+            raise InputError(f"'{answer}' is no answer; it is yes, no or tell", name)
+    return {name: Answer(answer) for name, answer in answers.items()}
 
 
 def runs_out(given: datetime.date) -> datetime.date:

@@ -21,7 +21,7 @@ class Item:
     said one after another: fingers, wrist, forearm, shoulder, gaze. ``meanwhile`` is what those do who leave an
     optional item to the others, as ``exercise/version``; empty where they watch. ``stand_ins`` are
     props with how many take what a household has instead: the instructor first, then those who come last. What is
-    ``locked`` is changed by hand only: no mend and no shortening touches it.
+    ``locked`` is changed by hand only: no suggested change and no shortening touches it.
     """
 
     id: str

@@ -53,7 +53,7 @@ class Plan:
     0 for none; everyone starts in ``start`` and ends in ``end``, which is the same where it is None. ``brackets`` hold
     items together, ``lines`` are what is no exercise. ``purpose`` is what the class is for,
     ``laid_out`` says that everything lies ready at its place beforehand instead of being fetched on the way, and
-    ``dismissed`` the findings that the instructor put aside, by their key, with ``because`` why, where it was said.
+    ``put_aside`` the findings that the instructor put aside, by their key, with ``because`` why, where it was said.
     ``style`` is what this plan answers otherwise than its practice, as (question, school); ``note`` is
     what the instructor writes to themselves.
     """
@@ -68,7 +68,7 @@ class Plan:
     brackets: tuple[Bracket, ...] = ()
     lines: tuple[Line, ...] = ()
     purpose: Purpose = Purpose.FULL
-    dismissed: frozenset[str] = frozenset()
+    put_aside: frozenset[str] = frozenset()
     laid_out: bool = False
     because: tuple[tuple[str, str], ...] = ()
     style: tuple[tuple[str, str], ...] = ()

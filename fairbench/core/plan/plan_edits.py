@@ -1,4 +1,4 @@
-"""Edits of a plan as values: what a mend would do, told, tried, sent over and applied by one and the same thing."""
+"""Edits of a plan as values: what a suggestion would do, told, tried, sent over and applied by the same thing."""
 
 import json
 from collections.abc import Callable, Iterable

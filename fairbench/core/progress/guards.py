@@ -37,6 +37,11 @@ def held(state: State, setting: Setting, day: datetime.date) -> Proposal | None:
     missed = setting.missed_weeks(state.last.day, day)
     if missed:
         return _after_weeks(state, missed)
+    return _after_trouble(state, setting) or _once_more(state, setting, day)
+
+
+def _after_trouble(state: State, setting: Setting) -> Proposal | None:
+    """A step back after what hurt, lost its form, or took more effort than planned again and again."""
     last = state.last
     if last.sore_after:
         return _back(state, setting, "It hurt on the day after.")
@@ -46,6 +51,12 @@ def held(state: State, setting: Setting, day: datetime.date) -> Proposal | None:
         return _back(state, setting, "The form was lost.")
     if state.hard >= OFTEN:
         return _back(state, setting, f"It took more effort than planned {state.hard} times running.")
+    return None
+
+
+def _once_more(state: State, setting: Setting, day: datetime.date) -> Proposal | None:
+    """The same again where the last time, or the week, asks for it."""
+    last = state.last
     if last.teach_again:
         return same(state, "It needs teaching again first.")
     if not last.reached:

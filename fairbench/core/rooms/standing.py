@@ -1,4 +1,5 @@
-"""Who stands where: an optimal assignment of people to places, each wish with its reason."""
+"""Who stands where: an optimal assignment of people to places, each wish with its reason; and chosen places when the
+floor has other ones now."""
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -12,6 +13,8 @@ from ..people.person import Person
 from ..sides import First, Side
 from .layout import Spot, metres_between, too_near
 from .room import Room, RoomError, WallSide
+
+Point = tuple[float, float]
 
 
 class Near(StrEnum):
@@ -222,3 +225,14 @@ def touching(standing: Standing, reaches: Mapping[str, Reach]) -> tuple[tuple[st
             if near:
                 found.append((one.person, other.person, near))
     return tuple(found)
+
+
+def nearest_spots(pins: Mapping[str, Point], places: Sequence[Spot]) -> dict[str, int]:
+    """For each pin the number of a place, no two the same, so that all of them together move least. Of more pins than
+    places, those that would move furthest have none."""
+    if not pins or not places:
+        return {}
+    who = list(pins)
+    costs = [[dist(pins[one], (spot.x, spot.y)) for spot in places] for one in who]
+    rows, columns = linear_sum_assignment(costs)
+    return {who[row]: places[column].number for row, column in zip(rows, columns, strict=True)}

@@ -228,7 +228,7 @@ def acts_on(exercise: Exercise, version: Version, style: Style, questions: Quest
     return tuple(found)
 
 
-def quiet_rules(style: Style, questions: Questions) -> Mapping[str, str]:
+def put_aside_by_style(style: Style, questions: Questions) -> Mapping[str, str]:
     """The rules that a style leaves out, each with why."""
     return {
         rule: f"left out by your style: {school.words}"

@@ -40,13 +40,17 @@ def _clashes(mine: Booked, others: tuple[Booked, ...], closed: frozenset[datetim
             yield Clash(slot, f"{slot.day:%-d %B} is a closed day.")
         for other in others:
             met = next((one for one in other.term.held if one.day == slot.day), None)
-            if met is None or met.state is SlotState.OFF or not _overlap(mine.term, other.term):
-                continue
-            if mine.teacher and mine.teacher == other.teacher and not _covered(mine, slot) and not _covered(other, met):
-                who = mine.teacher_name or "the teacher"
-                yield Clash(slot, f"{slot.day:%-d %B}: {who} teaches {other.name} at the same time.")
-            if mine.room and mine.room == other.room:
-                yield Clash(slot, f"{slot.day:%-d %B}: {other.name} has {mine.room_name or 'the room'} then.")
+            if met is not None and met.state is not SlotState.OFF and _overlap(mine.term, other.term):
+                yield from _at_once(mine, slot, other, met)
+
+
+def _at_once(mine: Booked, slot: Slot, other: Booked, met: Slot) -> Iterator[Clash]:
+    """What two classes at one time both want: who teaches, and the room."""
+    if mine.teacher and mine.teacher == other.teacher and not _covered(mine, slot) and not _covered(other, met):
+        who = mine.teacher_name or "the teacher"
+        yield Clash(slot, f"{slot.day:%-d %B}: {who} teaches {other.name} at the same time.")
+    if mine.room and mine.room == other.room:
+        yield Clash(slot, f"{slot.day:%-d %B}: {other.name} has {mine.room_name or 'the room'} then.")
 
 
 def _covered(booked: Booked, slot: Slot) -> bool:

@@ -14,7 +14,17 @@ from ..plan.item import Item
 from ..plan.plan import Plan
 from ..positions import Level
 from ..rooms.capacity import Rounds, rounds_of
-from .mends import MOST_MENDS, Idea, Mend, Setting, look, new_bracket_id, others_as_well, swap_ideas, version_ideas
+from .tried_fixes import (
+    MOST_FIXES,
+    Idea,
+    Setting,
+    TriedFix,
+    look,
+    new_bracket_id,
+    others_as_well,
+    swap_ideas,
+    version_ideas,
+)
 
 _MOST_STATIONS = 3
 _STEP = 5
@@ -46,14 +56,14 @@ def queues_of(found: Fit) -> tuple[Queue, ...]:
     return tuple(queues)
 
 
-def mends_for_queue(plan: Plan, queue: Queue, setting: Setting) -> tuple[Mend, ...]:
+def fixes_for_queue(plan: Plan, queue: Queue, setting: Setting) -> tuple[TriedFix, ...]:
     """What lets everybody have their turn while the others do something, the shortest class first: in pairs, in
     stations with what follows, or another exercise that needs no such place. Each is tried: nobody waits at that item
     any more, nowhere else more than before, nothing is short that was not, nobody is moved for the worse, and a class
     that was in time stays in time."""
     before, short_before = look(plan, setting)
     waited = _waiting(before)
-    found: list[Mend] = []
+    found: list[TriedFix] = []
     work = {time.item.id: time.work for time in before.timeline.items}
     for words, verb, fields, changed in _ideas(plan, queue, setting, work):
         try:
@@ -65,8 +75,8 @@ def mends_for_queue(plan: Plan, queue: Queue, setting: Setting) -> tuple[Mend, .
         if queue.item in now or any(people > waited.get(item, 0) for item, people in now.items()):
             continue
         if others_as_well(before, short_before, after, short_after, setting):
-            found.append(Mend(words, value, after.timeline.total - before.timeline.total, verb, fields))
-    return tuple(sorted(found, key=lambda mend: mend.seconds)[:MOST_MENDS])
+            found.append(TriedFix(words, value, after.timeline.total - before.timeline.total, verb, fields))
+    return tuple(sorted(found, key=lambda fix: fix.seconds)[:MOST_FIXES])
 
 
 def _stations(

@@ -42,8 +42,9 @@ def main() -> int:
     parser.add_argument(
         "what",
         nargs="?",
-        help="quick: linters, types, contracts and the core; dates: what could depend on the day, on eight days;\n"
-        "shuffled: everything, the tests in another order; anything else goes to pytest, without the other checks",
+        help="quick: linters, types, contracts and the core without its sweeps;\n"
+        "dates: what could depend on the day, on eight days; shuffled: everything, the tests in another order;\n"
+        "anything else goes to pytest, without the other checks",
     )
     asked, more = parser.parse_known_args()
     began = time.monotonic()
@@ -101,8 +102,8 @@ def _shuffled(environment: Mapping[str, str], more: Sequence[str]) -> None:
 
 
 def _quick(environment: Mapping[str, str], more: Sequence[str]) -> None:
-    run_beside((_linters(), _contracts()), environment)
-    run(Step("Core", _pytest("-n", "2", "--dist", "worksteal", "tests/core", "tests/cli", *more), True), environment)
+    core = _pytest("-n", "2", "--dist", "worksteal", "-m", "not sweep", "tests/core", "tests/cli", *more)
+    run_beside(([*_linters(), *_contracts()], [Step("Core, without the sweeps", core, tells=True)]), environment)
 
 
 def _dates(environment: Mapping[str, str], more: Sequence[str]) -> None:

@@ -131,8 +131,8 @@ class Letter(PracticeModel):
 
 
 class AuditEntry(PracticeModel):
-    """Who did what to which row, and when. ``old`` and ``new`` are the values that a change was about, where no row of
-    its own keeps them."""
+    """Who did what to which row, and when. ``old`` and ``new`` are the values that a change was about: themselves, or
+    the state or edition in which a row of its own keeps them."""
 
     user = models.ForeignKey(User, null=True, on_delete=models.SET_NULL, related_name="+")
     verb = models.CharField(max_length=60)

@@ -3,6 +3,7 @@ incidents are in :mod:`.incident_actions`."""
 
 import datetime
 from collections.abc import Sequence
+from typing import Any
 from uuid import UUID
 
 from django.db import transaction
@@ -49,7 +50,7 @@ def open_meeting(actor: Actor, group: Group, plan: Plan, value: CorePlan) -> Mee
         teacher=actor.user,
         held_on=timezone.localdate(),
     )
-    actor.audit("meeting.open", meeting.id)
+    actor.audit("meeting.open", meeting.id, None, {"group": group.id, "plan": plan.id})
     return meeting
 
 
@@ -61,10 +62,12 @@ def set_here(actor: Actor, meeting_id: UUID, given: HereInput) -> None:
     participant = Participant.objects.get(id=given.participant)
     here = given.here == "yes"
     if here:
-        Attendance.objects.get_or_create(practice=actor.practice, meeting=meeting, participant=participant)
+        _, changed = Attendance.objects.get_or_create(practice=actor.practice, meeting=meeting, participant=participant)
     else:
-        Attendance.objects.filter(meeting=meeting, participant=participant).delete()
-    actor.audit("meeting.here" if here else "meeting.not_here", meeting.id)
+        changed = bool(Attendance.objects.filter(meeting=meeting, participant=participant).delete()[0])
+    if changed:
+        was, now = ({"participant": participant.id, "here": one} for one in (not here, here))
+        actor.audit("meeting.here" if here else "meeting.not_here", meeting.id, was, now)
 
 
 @transaction.atomic
@@ -89,7 +92,7 @@ def note_today(actor: Actor, meeting_id: UUID, given: NewsInput) -> DayNote:
         user=actor.user,
         event=event,
     )
-    actor.audit("meeting.news", meeting.id)
+    actor.audit("meeting.news", meeting.id, None, _told(note))
     return note
 
 
@@ -102,7 +105,7 @@ def undo_note(actor: Actor, meeting_id: UUID, note_id: UUID) -> None:
     note.save(update_fields=["taken_back"])
     if note.event_id:
         health_actions.end_row(actor, note.participant_id, note.event_id, permission=Permission.CLASSES)
-    actor.audit("meeting.news_back", meeting_id)
+    actor.audit("meeting.news_back", meeting_id, _told(note), None)
 
 
 @transaction.atomic
@@ -117,7 +120,7 @@ def begin_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
         meeting.taught_before = meeting.group.taught
         meeting.save(update_fields=["state", "started_at", "pace", "taught_before"])
         keep_planned(meeting)
-        actor.audit("meeting.begin", meeting.id)
+        _audit_state(actor, "meeting.begin", meeting, Meeting.State.ARRIVALS)
     return meeting
 
 
@@ -145,7 +148,7 @@ def record_events(actor: Actor, meeting_id: UUID, report: Report) -> tuple[Meeti
     ]
     taken = [Refused(number, "its id is another's") for number, event in report.events if event.id not in set(kept)]
     if reported:
-        actor.audit("meeting.report", meeting.id)
+        actor.audit("meeting.report", meeting.id, None, {"events": len(reported), "new": len(kept) - len(before)})
     return meeting, kept, taken
 
 
@@ -234,11 +237,12 @@ def lead(actor: Actor, meeting_id: UUID, device: UUID) -> Meeting:
     """Another device takes the class over; the one that led it follows from now on."""
     actor.require(Permission.CLASSES)
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
+    before = meeting.devices.filter(leads=True).values_list("key", flat=True).first()
     meeting.devices.filter(leads=True).exclude(key=device).update(leads=False)
     TeachingDevice.objects.update_or_create(
         practice=meeting.practice, meeting=meeting, key=device, defaults={"leads": True, "last_seen": timezone.now()}
     )
-    actor.audit("meeting.lead", meeting.id)
+    actor.audit("meeting.lead", meeting.id, {"device": before}, {"device": device})
     return meeting
 
 
@@ -256,7 +260,7 @@ def end_teaching(actor: Actor, meeting_id: UUID) -> Meeting:
     meeting = Meeting.objects.select_for_update().get(id=meeting_id)
     if meeting.state == Meeting.State.TEACHING:
         _end(meeting, timezone.now())
-        actor.audit("meeting.end", meeting.id)
+        _audit_state(actor, "meeting.end", meeting, Meeting.State.TEACHING)
     return meeting
 
 
@@ -268,7 +272,7 @@ def reopen(actor: Actor, meeting_id: UUID) -> Meeting:
     if meeting.state != Meeting.State.TAUGHT:
         raise InputError("only a class whose record is not saved yet can go on", "state")
     _reopen(meeting)
-    actor.audit("meeting.reopen", meeting.id)
+    _audit_state(actor, "meeting.reopen", meeting, Meeting.State.TAUGHT)
     return meeting
 
 
@@ -285,8 +289,17 @@ def cancel(actor: Actor, meeting_id: UUID) -> None:
         raise InputError("something was noted already, which stays on record; begin and end the class", "state")
     meeting.attendances.all().delete()
     meeting.devices.all().delete()
-    actor.audit("meeting.cancel", meeting.id)
+    actor.audit("meeting.cancel", meeting.id, {"group": meeting.group_id, "plan": meeting.plan_id}, None)
     meeting.delete()
+
+
+def _audit_state(actor: Actor, verb: str, meeting: Meeting, before: str) -> None:
+    actor.audit(verb, meeting.id, {"state": before}, {"state": meeting.state})
+
+
+def _told(note: DayNote) -> dict[str, Any]:
+    """What of a note at the door goes on record of who did what; where it hurts is on the note alone."""
+    return {"participant": note.participant_id, "note": note.id, "kind": note.kind}
 
 
 def _reopen(meeting: Meeting) -> None:

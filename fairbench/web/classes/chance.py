@@ -1,6 +1,6 @@
 """How long things take with an instructor, learnt from the classes that they taught from the screen."""
 
-from fairbench.core.formats.planned_doc import planned_value
+from fairbench.core.formats.class_doc import planned_value
 from fairbench.core.teaching.chance import Habits, happened, learn
 from fairbench.core.teaching.log import actual_times
 from fairbench.web.accounts.models import User

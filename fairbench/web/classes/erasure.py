@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from fairbench.core.errors import InputError
@@ -88,6 +88,14 @@ def _letters_to(person: Participant) -> "QuerySet[Letter]":
     return Letter.objects.filter(kind=Letter.Kind.CLASS, to=person.email).exclude(to="")
 
 
+def _audited_of(person: Participant) -> "QuerySet[AuditEntry]":
+    """What is on record of who did what to them, in whatever row."""
+    who = str(person.id)
+    in_classes = Q(old__participant=who) | Q(new__participant=who)
+    on_floors = Q(verb__startswith="floor.", new__person=who)
+    return AuditEntry.objects.filter(Q(object_id=person.id) | in_classes | on_floors)
+
+
 def _leave_floors(person: Participant) -> None:
     """Their place on every floor goes, and that somebody stood beside them."""
     who = str(person.id)
@@ -96,7 +104,6 @@ def _leave_floors(person: Participant) -> None:
         beside = [other for other in floor.helper.get("beside", []) if other != who]
         floor.helper = {**floor.helper, "beside": beside} if floor.helper else {}
         floor.save(update_fields=["pins", "helper"])
-    AuditEntry.objects.filter(verb__startswith="floor.", new__person=who).update(old=None, new=None)
 
 
 @transaction.atomic
@@ -140,7 +147,7 @@ def erase(actor: Actor, person: Participant, typed_name: str) -> None:
     Incident.objects.filter(participant=person).update(participant=None, what=GONE)
     StayCorrection.objects.filter(participant=person).update(why="")
     person.differences.update(note="", pain_where="", why="")
-    AuditEntry.objects.filter(object_id=person.id).update(old=None, new=None)
+    _audited_of(person).update(old=None, new=None)
     for name, value in _BLANK.items():
         setattr(person, name, value)
     person.health_summary, person.taught, person.erased_at = NOTHING_KNOWN, {}, timezone.now()

@@ -45,10 +45,15 @@ def say(actor: Actor, meeting_id: UUID, given: FeelingInput) -> Feeling:
     )
     value = _value(given)
     empty: Any = None if given.question in SCALES else ""
-    setattr(row, given.question, empty if getattr(row, given.question) == value else value)
+    before = getattr(row, given.question)
+    setattr(row, given.question, empty if before == value else value)
     row.user = actor.user
     row.save()
-    actor.audit("meeting.feeling", meeting.id)
+    was, now = (
+        {"participant": given.participant, "moment": given.moment, given.question: one}
+        for one in (before, getattr(row, given.question))
+    )
+    actor.audit("meeting.feeling", meeting.id, was, now)
     return row
 
 

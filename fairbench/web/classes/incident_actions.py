@@ -48,7 +48,7 @@ def keep_incidents(actor: Actor, meeting: Meeting, reported: Sequence[TeachEvent
             incident.over_at = event.at
             incident.save(update_fields=["over_at"])
     if reported:
-        actor.audit("meeting.incident", meeting.id)
+        actor.audit("meeting.incident", meeting.id, None, {"lines": [event.id for event in reported]})
 
 
 def kept_of_incidents(meeting: Meeting, ids: Iterable[UUID]) -> list[UUID]:
@@ -104,7 +104,7 @@ def add_line(actor: Actor, incident_id: UUID, given: LineInput) -> IncidentLine:
     line = IncidentLine.objects.create(
         practice=actor.practice, incident=incident, at=at, text=given.text, user=actor.user
     )
-    actor.audit("incident.line", incident.id)
+    actor.audit("incident.line", incident.id, None, {"line": line.id})
     return line
 
 
@@ -116,4 +116,4 @@ def see(actor: Actor, incident_id: UUID) -> None:
     if incident.seen_at is None:
         incident.seen_by, incident.seen_at = actor.user, timezone.now()
         incident.save(update_fields=["seen_by", "seen_at"])
-        actor.audit("incident.seen", incident.id)
+        actor.audit("incident.seen", incident.id, {"seen": None}, {"seen": incident.seen_at})

@@ -3,7 +3,7 @@
 import datetime
 from collections.abc import Iterable
 
-from fairbench.core.formats.planned_doc import planned_document, planned_value
+from fairbench.core.formats.class_doc import planned_document, planned_value
 from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.people.person import Person
 from fairbench.core.plan.compile import compile_timeline

@@ -11,9 +11,8 @@ from django.utils import timezone
 
 from fairbench.core.errors import InputError
 from fairbench.core.formats.class_csv import WHOLE_CLASS, ClassTable
-from fairbench.core.formats.class_doc import ClassDoc, planned_part
+from fairbench.core.formats.class_doc import ClassDoc, planned_document, planned_part
 from fairbench.core.formats.plan_doc import plan_document, plan_value
-from fairbench.core.formats.planned_doc import planned_document
 from fairbench.core.plan.item import Item
 from fairbench.core.plan.plan import Block
 from fairbench.core.plan.plan import Plan as CorePlan
@@ -50,7 +49,7 @@ def record_past(actor: Actor, given: PastInput) -> Meeting:
     meeting.save(update_fields=["plan", "pace"])
     Attendance.objects.bulk_create(Attendance(practice=actor.practice, meeting=meeting, participant=p) for p in people)
     _all_done(actor, meeting)
-    actor.audit("meeting.past", meeting.id)
+    actor.audit("meeting.past", meeting.id, None, {"group": group.id, "people": len(people)})
     return meeting
 
 
@@ -148,7 +147,7 @@ def import_table(actor: Actor, table: ClassTable) -> Meeting:
             given = DifferenceInput.read({**doc.model_dump(), "participant": person.id, "item": item})
             record_actions.differ(actor, meeting.id, given)
     record_actions.record(actor, meeting.id)
-    actor.audit("meeting.import", meeting.id)
+    actor.audit("meeting.import", meeting.id, None, {"group": group.id, "people": len(people)})
     return meeting
 
 
@@ -191,7 +190,7 @@ def import_class(actor: Actor, document: ClassDoc) -> Meeting:
     keep_what_was_taught(meeting)
     keep_remembered(meeting)
     record_actions.record(actor, meeting.id)
-    actor.audit("meeting.import", meeting.id)
+    actor.audit("meeting.import", meeting.id, None, {"group": group.id, "people": len(people)})
     return meeting
 
 

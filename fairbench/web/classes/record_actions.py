@@ -70,6 +70,7 @@ def _differ(actor: Actor, meeting: Meeting, theirs: Attendance, given: Differenc
     current = meeting.differences.filter(participant_id=given.participant, item=given.item, current=True).first()
     left_out, tingled = (current.skipped, current.event) if current else (False, None)
     asked_before = current is not None and bool(current.pain or current.pain_where or current.teach_again)
+    before = _edition_of(current)
     row = _next_edition(actor, meeting, current, given)
     event = _tingling(actor, meeting, given, tingled)
     if event != row.event:
@@ -79,8 +80,15 @@ def _differ(actor: Actor, meeting: Meeting, theirs: Attendance, given: Differenc
         keep_done_each(what_happened(meeting), [theirs])
     if asked_before or given.pain or given.pain_where or given.teach_again:
         keep_remembered(meeting)
-    actor.audit("record.correct" if row.edition > 1 else "record.differ", meeting.id)
+    actor.audit("record.correct" if row.edition > 1 else "record.differ", meeting.id, before, _edition_of(row))
     return row
+
+
+def _edition_of(row: Difference | None) -> dict[str, Any] | None:
+    """Whose line of the record it is, and which edition; what it says is kept edition by edition on the line itself."""
+    if row is None:
+        return None
+    return {"participant": row.participant_id, "item": row.item, "edition": row.edition}
 
 
 def _next_edition(actor: Actor, meeting: Meeting, current: Difference | None, given: DifferenceInput) -> Difference:
@@ -170,6 +178,7 @@ def tell_item(actor: Actor, meeting_id: UUID, given: ToldInput) -> ItemTold:
         raise RecordError("this class was recorded before parts of items were kept, and stays as it was", "item")
     _say_why(meeting, given.why)
     earlier = meeting.items_told.filter(item=given.item)
+    before = earlier.filter(current=True).values_list("done", flat=True).first()
     edition = earlier.count() + 1
     earlier.filter(current=True).update(current=False)
     row = ItemTold.objects.create(
@@ -183,7 +192,8 @@ def tell_item(actor: Actor, meeting_id: UUID, given: ToldInput) -> ItemTold:
     )
     if meeting.ended_at:
         keep_what_was_taught(meeting)
-    actor.audit("record.tell_item", meeting.id)
+    was, now = ({"item": given.item, "done": one} for one in (before, row.done))
+    actor.audit("record.tell_item", meeting.id, None if before is None else was, now)
     return row
 
 
@@ -209,7 +219,8 @@ def correct_here(actor: Actor, meeting_id: UUID, given: HereCorrection) -> None:
         if meeting.ended_at:
             keep_done_each(what_happened(meeting), [came])
     _put_right(actor, meeting, person, StayCorrection.Field.HERE, ("no", "yes") if comes else ("yes", "no"), given.why)
-    actor.audit("record.here", meeting.id)
+    was, now = ({"participant": person.id, "here": one} for one in (not comes, comes))
+    actor.audit("record.here", meeting.id, was, now)
 
 
 def _nothing_recorded_of(meeting: Meeting, person: Participant) -> None:
@@ -233,6 +244,7 @@ def correct_stay(actor: Actor, meeting_id: UUID, given: StayInput) -> Attendance
     joined, left = _moment(meeting, given.joined, "joined"), _moment(meeting, given.left, "left")
     if joined and left and left <= joined:
         raise RecordError("nobody leaves before they came", "left")
+    before = _stay_of(came)
     for field, old, new in (("joined", came.joined_at, joined), ("left", came.left_at, left)):
         if _clock(old) != _clock(new):
             setattr(came, f"{field}_at", new)
@@ -241,8 +253,12 @@ def correct_stay(actor: Actor, meeting_id: UUID, given: StayInput) -> Attendance
     came.save(update_fields=["joined_at", "left_at"])
     if meeting.ended_at:
         keep_done_each(what_happened(meeting), [came])
-    actor.audit("record.stay", meeting.id)
+    actor.audit("record.stay", meeting.id, before, _stay_of(came))
     return came
+
+
+def _stay_of(came: Attendance) -> dict[str, Any]:
+    return {"participant": came.participant_id, "joined": _clock(came.joined_at), "left": _clock(came.left_at)}
 
 
 def _moment(meeting: Meeting, at: datetime.time | None, place: str) -> datetime.datetime | None:
@@ -291,7 +307,7 @@ def record(actor: Actor, meeting_id: UUID) -> Meeting:
     if meeting.state == Meeting.State.TAUGHT:
         meeting.state = Meeting.State.RECORDED
         meeting.save(update_fields=["state"])
-        actor.audit("meeting.record", meeting.id)
+        actor.audit("meeting.record", meeting.id, {"state": Meeting.State.TAUGHT}, {"state": meeting.state})
     return meeting
 
 

@@ -74,6 +74,11 @@ def _seconds(done: float, planned: float) -> str:
 
 def in_words(row: Difference, planned: Planned) -> str:
     """A difference as one reads it; nothing when it was taken back."""
+    return " · ".join([*_done_words(row, planned), *_felt_words(row)])
+
+
+def _done_words(row: Difference, planned: Planned) -> list[str]:
+    """What was done otherwise."""
     parts = []
     if row.skipped:
         parts.append("not done")
@@ -87,8 +92,12 @@ def in_words(row: Difference, planned: Planned) -> str:
         parts.append(f"did {', '.join(sides)}")
     if row.load is not None:
         parts.append(f"with {row.load:g} kg")
-    if row.felt:
-        parts.append(f"too {row.felt}")
+    return parts
+
+
+def _felt_words(row: Difference) -> list[str]:
+    """How it was, and what to mind."""
+    parts = [f"too {row.felt}"] if row.felt else []
     marks = {
         "lost form": row.lost_form,
         "to be taught again": row.teach_again,
@@ -106,4 +115,4 @@ def in_words(row: Difference, planned: Planned) -> str:
         parts.append(f"pain: {row.pain_where}")
     if row.note:
         parts.append(row.note)
-    return " · ".join(parts)
+    return parts

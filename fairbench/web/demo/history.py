@@ -7,8 +7,8 @@ from uuid import UUID
 
 from django.utils import timezone
 
+from fairbench.core.formats.class_doc import planned_document
 from fairbench.core.formats.plan_doc import plan_document
-from fairbench.core.formats.planned_doc import planned_document
 from fairbench.core.people.person import Person
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.timeline import ItemTime

@@ -139,7 +139,7 @@ def keep_unfinished(
     row = row or UnfinishedExercise(practice=actor.practice, user=actor.user)
     row.draft, row.fields = draft, dict(fields)
     row.save()
-    actor.audit("exercise.keep_unfinished", row.id)
+    actor.audit("exercise.keep_unfinished", row.id, None, {"name": fields.get("name", "")})
     return row
 
 
@@ -194,9 +194,13 @@ def favour(actor: Actor, slug: str, at_hand: bool) -> None:
 
 def _kept(actor: Actor, row: OwnExercise, verb: str) -> None:
     """Write the state and the deed down, and let the practice's shelf be read anew."""
-    OwnExerciseRevision.objects.create(practice=actor.practice, exercise=row, document=row.document, user=actor.user)
+    before = row.revisions.order_by("-at").values_list("id", flat=True).first()
+    now = OwnExerciseRevision.objects.create(
+        practice=actor.practice, exercise=row, document=row.document, user=actor.user
+    )
     _shelf_changed(actor)
-    actor.audit(verb, row.id)
+    state = {"exercise": row.slug, "archived": row.archived, "revision": now.id}
+    actor.audit(verb, row.id, None if before is None else {"revision": before}, state)
 
 
 def _shelf_changed(actor: Actor) -> None:

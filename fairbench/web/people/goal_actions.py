@@ -49,7 +49,7 @@ def add_goal(actor: Actor, participant_id: UUID, given: GoalInput) -> Goal:
         task=given.task,
         exercises=list(dict.fromkeys(given.exercises)),
     )
-    actor.audit("goal.add", person.id)
+    actor.audit("goal.add", person.id, None, {"goal": goal.id, "task": goal.task, "exercises": goal.exercises})
     return goal
 
 
@@ -59,7 +59,7 @@ def end_goal(actor: Actor, participant_id: UUID, goal_id: UUID) -> None:
     goal = _goal(actor, participant_id, goal_id)
     goal.ended_at, goal.ended_by = timezone.now(), actor.user
     goal.save(update_fields=["ended_at", "ended_by"])
-    actor.audit("goal.end", participant_id)
+    actor.audit("goal.end", participant_id, {"goal": goal.id, "task": goal.task}, None)
 
 
 @transaction.atomic
@@ -69,7 +69,7 @@ def add_milestone(actor: Actor, participant_id: UUID, goal_id: UUID, given: Mile
     if goal.milestones.count() >= MOST_MILESTONES:
         raise InputError(f"at most {MOST_MILESTONES} milestones for one goal", "words")
     milestone = Milestone.objects.create(practice=actor.practice, goal=goal, words=given.words)
-    actor.audit("goal.milestone", participant_id)
+    actor.audit("goal.milestone", participant_id, None, {"goal": goal.id, "milestone": milestone.words})
     return milestone
 
 
@@ -80,9 +80,10 @@ def reach(actor: Actor, participant_id: UUID, milestone_id: UUID, reached: bool)
     milestone = Milestone.objects.select_for_update().get(id=milestone_id, goal__participant=person)
     if reached == (milestone.reached_on is not None):
         return
-    milestone.reached_on = timezone.localdate() if reached else None
+    before, milestone.reached_on = milestone.reached_on, timezone.localdate() if reached else None
     milestone.save(update_fields=["reached_on"])
-    actor.audit("goal.reach" if reached else "goal.not_reached", person.id)
+    was, now = ({"milestone": milestone.words, "reached_on": day} for day in (before, milestone.reached_on))
+    actor.audit("goal.reach" if reached else "goal.not_reached", person.id, was, now)
 
 
 def _goal(actor: Actor, participant_id: UUID, goal_id: UUID) -> Goal:

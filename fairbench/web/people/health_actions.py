@@ -134,7 +134,7 @@ def begin_screening(actor: Actor, participant_id: UUID) -> Screening:
     begun = person.screenings.filter(given_on=None).first()
     if begun is None:
         begun = Screening.objects.create(practice=actor.practice, participant=person, started_by=actor.user)
-        actor.audit("screening.begin", person.id)
+        actor.audit("screening.begin", person.id, None, {"screening": begun.id})
     return begun
 
 

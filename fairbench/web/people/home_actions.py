@@ -82,7 +82,7 @@ def open_address(actor: Actor, participant_id: UUID) -> PhoneSheet:
     found = person.phone_sheets.filter(withdrawn_at=None).first()
     if found is None:
         found = PhoneSheet.objects.create(practice=actor.practice, participant=person)
-        actor.audit("home.address", person.id)
+        actor.audit("home.address", person.id, None, {"address": "opened"})
     return found
 
 
@@ -93,7 +93,7 @@ def withdraw_address(actor: Actor, participant_id: UUID) -> None:
     for phone in PhoneSheet.objects.select_for_update().filter(participant=person, withdrawn_at=None):
         phone.withdrawn_at = timezone.now()
         phone.save(update_fields=["withdrawn_at"])
-        actor.audit("home.withdraw", person.id)
+        actor.audit("home.withdraw", person.id, {"address": "opened"}, None)
 
 
 @transaction.atomic
@@ -114,6 +114,8 @@ def report_home(actor: Actor, participant_id: UUID, day: datetime.date, given: H
     """How it went at home, as said on a day; said again, the later counts."""
     actor.require(Permission.CLASSES)
     person = Participant.objects.select_for_update().get(id=participant_id, erased_at=None)
+    earlier = HomeReport.objects.filter(participant=person, day=day).first()
+    before = _said(earlier) if earlier else None
     row, _ = HomeReport.objects.update_or_create(
         participant=person,
         day=day,
@@ -124,5 +126,9 @@ def report_home(actor: Actor, participant_id: UUID, day: datetime.date, given: H
             "user": actor.user,
         },
     )
-    actor.audit("home.report", person.id)
+    actor.audit("home.report", person.id, before, _said(row))
     return row
+
+
+def _said(row: HomeReport) -> dict[str, str]:
+    return {"day": row.day.isoformat(), "how": row.how, "stopped": row.stopped}

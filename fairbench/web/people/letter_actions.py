@@ -117,7 +117,9 @@ def _to_send(actor: Actor, letter_id: UUID) -> PersonLetter:
 
 
 def _done(actor: Actor, letter: PersonLetter, state: PersonLetter.State) -> PersonLetter:
+    before = letter.state
     letter.state, letter.done_at = state.value, timezone.now()
     letter.save(update_fields=["state", "done_at", "subject", "body"])
-    actor.audit(f"letter.{state.value}", letter.participant_id)
+    was, now = ({"letter": letter.id, "state": one} for one in (before, state.value))
+    actor.audit(f"letter.{state.value}", letter.participant_id, was, now)
     return letter

@@ -36,8 +36,9 @@ def wait(actor: Actor, group_id: UUID, participant_id: UUID) -> Waiting:
         raise InputError(f"{person.call_name} is in this group already", "participant")
     if group.waiting.count() >= MOST_WAITING:
         raise InputError(f"at most {MOST_WAITING} wait for one group", "participant")
-    row, _ = Waiting.objects.get_or_create(group=group, participant=person, defaults={"practice": actor.practice})
-    actor.audit("group.wait", person.id)
+    row, new = Waiting.objects.get_or_create(group=group, participant=person, defaults={"practice": actor.practice})
+    if new:
+        actor.audit("group.wait", person.id, None, {"waits_for": group.name})
     return row
 
 
@@ -56,6 +57,8 @@ def leave_waiting(actor: Actor, waiting_id: UUID, with_place: bool) -> Waiting:
             participant=row.participant,
             defaults={"practice": actor.practice, "kind": Listing.Kind.TRIAL},
         )
-    actor.audit("group.place" if with_place else "group.wait_no_longer", row.participant_id)
+    now = {"place_in": row.group.name} if with_place else None
+    verb = "group.place" if with_place else "group.wait_no_longer"
+    actor.audit(verb, row.participant_id, {"waits_for": row.group.name}, now)
     row.delete()
     return row

@@ -36,7 +36,7 @@ DETAILS = {
     "purpose": "purpose",
     "brackets": "brackets",
     "lines": "lines of water, talk and checks",
-    "dismissed": "findings put aside",
+    "put_aside": "findings put aside",
     "outline": "list of blocks",
     "laid_out": "way of having things ready",
     "style": "style",
@@ -79,7 +79,7 @@ def create(actor: Actor, value: core.Plan, group: Group | None, summary: str) ->
     actor.require(Permission.PLANS)
     plan = Plan.objects.create(practice=actor.practice, name=value.name, group=group, head=1)
     _keep(actor, plan, 1, None, value, summary)
-    actor.audit("plan.create", plan.id)
+    actor.audit("plan.create", plan.id, None, {"state": 1, "name": value.name})
     return plan
 
 
@@ -150,9 +150,9 @@ def archive(actor: Actor, plan_id: UUID, away: bool) -> Plan:
     """Take a plan off the list, or bring it back. Nothing in it changes."""
     actor.require(Permission.PLANS)
     plan = Plan.objects.select_for_update().get(id=plan_id)
-    plan.archived = away
+    before, plan.archived = plan.archived, away
     plan.save(update_fields=["archived"])
-    actor.audit("plan.archive" if away else "plan.restore", plan.id)
+    actor.audit("plan.archive" if away else "plan.restore", plan.id, {"archived": before}, {"archived": away})
     return plan
 
 
@@ -169,7 +169,7 @@ def choose_group(actor: Actor, plan_id: UUID, group: Group | None, was: UUID | N
         )
     plan.group = group
     plan.save(update_fields=["group", "changed_at"])
-    actor.audit("plan.choose_group", plan.id)
+    actor.audit("plan.choose_group", plan.id, {"group": was}, {"group": plan.group_id})
     return plan
 
 
@@ -209,9 +209,9 @@ def edit(
         return Edited(plan, now, notice)
     number = plan.newest + 1
     _keep(actor, plan, number, plan.head, value, summary)
-    plan.head, plan.newest, plan.name = number, number, value.name
+    head, plan.head, plan.newest, plan.name = plan.head, number, number, value.name
     plan.save(update_fields=["head", "newest", "name", "changed_at"])
-    actor.audit("plan.edit", plan.id)
+    actor.audit("plan.edit", plan.id, {"state": head}, {"state": number})
     return Edited(plan, value, notice)
 
 
@@ -230,19 +230,23 @@ def set_style(actor: Actor, style: Style) -> None:
 def put_aside(actor: Actor, rule: str, group: Group | None, reason: str) -> PutAside:
     """A rule of the checks is not told any more, for a group or for all plans. Said again, the reason is renewed."""
     actor.require(Permission.PLANS)
+    before = PutAside.objects.filter(rule=rule, group=group).values_list("reason", flat=True).first()
     row, _ = PutAside.objects.update_or_create(
         practice=actor.practice, rule=rule, group=group, defaults={"reason": reason, "user": actor.user}
     )
-    actor.audit("rule.put_aside", row.id)
+    told = {"rule": rule, "group": group and group.id}
+    actor.audit("rule.put_aside", row.id, None if before is None else {"reason": before}, {**told, "reason": reason})
     return row
 
 
 @transaction.atomic
-def tell_again(actor: Actor, row_id: UUID) -> None:
-    """A rule that was put aside is told again; nothing happens where it is already."""
+def show_again(actor: Actor, row_id: UUID) -> None:
+    """A rule that was put aside is shown again; nothing happens where it is already."""
     actor.require(Permission.PLANS)
-    if PutAside.objects.filter(id=row_id).delete()[0]:
-        actor.audit("rule.tell_again", row_id)
+    row = PutAside.objects.filter(id=row_id).first()
+    if row is not None:
+        actor.audit("rule.show_again", row_id, {"rule": row.rule, "group": row.group_id, "reason": row.reason}, None)
+        row.delete()
 
 
 def undo(actor: Actor, plan_id: UUID, seen: int) -> Edited:
@@ -282,10 +286,10 @@ def _go(actor: Actor, plan_id: UUID, seen: int, where: Callable[[Plan], int | No
         )
     target = where(plan)
     if target is not None:
-        plan.head = target
+        before, plan.head = plan.head, target
         plan.name = _revision(plan, target).document["name"]
         plan.save(update_fields=["head", "name", "changed_at"])
-        actor.audit(verb, plan.id)
+        actor.audit(verb, plan.id, {"state": before}, {"state": target})
     return Edited(plan, core_plan(_revision(plan, plan.head).document))
 
 

@@ -16,10 +16,9 @@ from fairbench.core.people.person import Person
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.rooms.layout import Shape, Spot, most, roomiest
-from fairbench.core.rooms.pins import nearest_spots
 from fairbench.core.rooms.room import Room as CoreRoom
 from fairbench.core.rooms.room import RoomError
-from fairbench.core.rooms.standing import Helper, Standing, stand, touching
+from fairbench.core.rooms.standing import Helper, Standing, nearest_spots, stand, touching
 from fairbench.figures.floor import floor_svg
 from fairbench.web.people.models import Group
 from fairbench.web.rooms.models import Room

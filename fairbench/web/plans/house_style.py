@@ -12,7 +12,7 @@ from fairbench.core.formats.styles_doc import load_questions
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.plan import change
 from fairbench.core.plan.timeline import ItemTime
-from fairbench.core.style.acts import acts_on, proposed, quiet_rules, styled_shelf
+from fairbench.core.style.acts import acts_on, proposed, put_aside_by_style, styled_shelf
 from fairbench.core.style.style import Style, known_of
 from fairbench.web.accounts.models import Practice
 from fairbench.web.exercises.shelf import practice_shelf
@@ -33,9 +33,9 @@ def shelf_of(own: OwnAnswers = ()) -> Shelf:
     return styled_shelf(practice_shelf(), style_now(own), load_questions())
 
 
-def quiet_now(own: OwnAnswers = ()) -> Mapping[str, str]:
+def put_aside_now(own: OwnAnswers = ()) -> Mapping[str, str]:
     """The rules of the checks that the style leaves out, with why."""
-    return quiet_rules(style_now(own), load_questions().all)
+    return put_aside_by_style(style_now(own), load_questions().all)
 
 
 def proposed_dose(exercise: str, version: str, own: OwnAnswers = ()) -> Dose | None:

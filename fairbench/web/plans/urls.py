@@ -1,6 +1,6 @@
 from django.urls import path
 
-from .views import bench, files, floor, history, lists, mends, packing, paper, ready, style
+from .views import bench, files, floor, history, lists, packing, paper, ready, style, tried_fixes
 
 app_name = "plans"
 urlpatterns = [
@@ -22,7 +22,7 @@ urlpatterns = [
     path("<uuid:plan_id>/paper.css", paper.running_title, name="running_title"),
     path("<uuid:plan_id>/pack-list/", paper.pack_list, name="pack_list"),
     path("<uuid:plan_id>/set-out/", paper.set_out, name="set_out"),
-    path("<uuid:plan_id>/mends/", mends.mends, name="mends"),
+    path("<uuid:plan_id>/fixes/", tried_fixes.fixes, name="fixes"),
     path("<uuid:plan_id>/floor/", floor.floor, name="floor"),
     path("<uuid:plan_id>/floor/<slug:what>/", floor.change, name="change_floor"),
     path("<uuid:plan_id>/ready/", ready.ready, name="ready"),
@@ -33,7 +33,7 @@ urlpatterns = [
     path("<uuid:plan_id>/history/", history.history, name="states"),
     path("<uuid:plan_id>/compared/", history.compared, name="compared"),
     path("<uuid:plan_id>/go-back/", history.go_back, name="go_back"),
-    path("<uuid:plan_id>/to-time/", mends.to_time, name="to_time"),
+    path("<uuid:plan_id>/to-time/", tried_fixes.to_time, name="to_time"),
     path("<uuid:plan_id>/style/", style.plan_style, name="plan_style"),
     path("pack/", packing.day, name="pack_day"),
     path("pack/tick/", packing.tick, name="pack_tick"),

@@ -12,8 +12,7 @@ from fairbench.core.exercises.exercise import Exercise, Version
 from fairbench.core.exercises.shelf import Shelf
 from fairbench.core.formats.conditions_doc import load_conditions
 from fairbench.core.people.person import Person
-from fairbench.core.progress.amount import Amount, Variable
-from fairbench.core.progress.cost import cost_of
+from fairbench.core.progress.amount import Amount, Variable, cost_of
 from fairbench.core.progress.ladder import TRAINED, setting_of
 from fairbench.core.progress.log import Bout
 from fairbench.core.progress.look_at import is_stuck

@@ -37,9 +37,9 @@ def archive_room(actor: Actor, room_id: UUID, away: bool) -> Room:
     """Take a room off the list, or bring it back. What is kept in it stays counted."""
     actor.require(Permission.ROOMS)
     room = Room.objects.select_for_update().get(id=room_id)
-    room.archived = away
+    before, room.archived = room.archived, away
     room.save(update_fields=["archived"])
-    actor.audit("room.archive" if away else "room.restore", room.id)
+    actor.audit("room.archive" if away else "room.restore", room.id, {"archived": before}, {"archived": away})
     return room
 
 

@@ -65,7 +65,7 @@ def build(actor: Actor, given: TermInput) -> tuple[Term, tuple[NotPlaced, ...]]:
         ends_on=slots[-1].day,
     )
     _keep(actor, term, 1, None, made.term, f"Built: {len(slots)} classes, {len(wishes)} exercises")
-    actor.audit("term.build", term.id)
+    actor.audit("term.build", term.id, None, {"state": 1, "name": given.name})
     return term, made.not_placed
 
 
@@ -163,9 +163,9 @@ def undo(actor: Actor, term_id: UUID) -> str:
     now = TermRevision.objects.get(term=term, number=term.head)
     if now.parent is None:
         raise TermError("there is nothing to take back", "term")
-    term.head = now.parent
+    before, term.head = term.head, now.parent
     term.save(update_fields=["head", "changed_at"])
-    actor.audit("term.undo", term.id)
+    actor.audit("term.undo", term.id, {"state": before}, {"state": term.head})
     return now.summary
 
 
@@ -197,9 +197,9 @@ def _drafted(actor: Actor, term: Term, value: CoreTerm, slot: Slot) -> Plan:
 def archive(actor: Actor, term_id: UUID, away: bool) -> Term:
     """Archive a term, or restore it."""
     term = _term(actor, term_id)
-    term.archived = away
+    before, term.archived = term.archived, away
     term.save(update_fields=["archived"])
-    actor.audit("term.archive" if away else "term.restore", term.id)
+    actor.audit("term.archive" if away else "term.restore", term.id, {"archived": before}, {"archived": away})
     return term
 
 
@@ -241,7 +241,7 @@ def renew_feed(actor: Actor) -> CalendarFeed:
     """A private address for one's own calendar; the one before shows nothing any more."""
     withdraw_feed(actor)
     feed = CalendarFeed.objects.create(practice=actor.practice, user=actor.user)
-    actor.audit("calendar.feed", actor.practice.id)
+    actor.audit("calendar.feed", actor.practice.id, None, {"feed": feed.id})
     return feed
 
 
@@ -249,8 +249,11 @@ def renew_feed(actor: Actor) -> CalendarFeed:
 def withdraw_feed(actor: Actor) -> None:
     """Nothing is at one's own address any more."""
     actor.require(Permission.CLASSES)
+    feed = CalendarFeed.objects.filter(user=actor.user, withdrawn_at=None).first()
+    if feed is None:
+        return
     CalendarFeed.objects.filter(user=actor.user, withdrawn_at=None).update(withdrawn_at=timezone.now())
-    actor.audit("calendar.withdraw", actor.practice.id)
+    actor.audit("calendar.withdraw", actor.practice.id, {"feed": feed.id}, None)
 
 
 def _term(actor: Actor, term_id: UUID) -> Term:
@@ -292,10 +295,11 @@ def _change(actor: Actor, term_id: UUID, change: Callable[[CoreTerm, Term], tupl
 def _next(actor: Actor, term: Term, value: CoreTerm, summary: str) -> None:
     number = term.newest + 1
     _keep(actor, term, number, term.head, value, summary)
+    before = term.head
     term.head = term.newest = number
     term.ends_on = max(slot.day for slot in value.slots)
     term.save(update_fields=["head", "newest", "ends_on", "changed_at"])
-    actor.audit("term.change", term.id)
+    actor.audit("term.change", term.id, {"state": before}, {"state": number})
 
 
 def _keep(actor: Actor, term: Term, number: int, parent: int | None, value: CoreTerm, summary: str) -> None:

@@ -143,6 +143,7 @@ def test_eyes_look_out_only_where_the_face_does() -> None:
     assert "eyes" not in from_right
 
 
+@pytest.mark.sweep
 @every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_every_figure_of_the_shelf_is_whole_from_every_side(exercise, version) -> None:
     """Near and far in order, nothing below the floor or out of all measure, every limb and every prop there."""
@@ -161,6 +162,7 @@ def test_every_figure_of_the_shelf_is_whole_from_every_side(exercise, version) -
                 assert all(abs(value) < 3 for point in points_of(piece) for value in point), (view, shape.part)
 
 
+@pytest.mark.sweep
 @every(("exercise", "version"), VERSIONS, ids=IDS)
 def test_what_moves_is_in_the_accent_and_has_an_arc(exercise, version) -> None:
     movement = version.movement

@@ -50,6 +50,7 @@ def test_the_usual_looks_are_what_is_drawn_without_any() -> None:
     assert still_svg(MOVEMENT, palette(), "T") == still_svg(MOVEMENT, palette(skin=Skin.TAN), "T", looks=USUAL)
 
 
+@pytest.mark.sweep
 @every("exercise", list(SHELF), ids=lambda exercise: exercise.id)
 def test_glasses_sit_on_every_face_that_is_seen_and_nothing_else_changes(exercise) -> None:
     for version in exercise.versions:

@@ -90,6 +90,7 @@ def test_names_of_before_are_read() -> None:
     assert [name for name, _ in old.poses] == ["start", "second", "third", "end"]
 
 
+@pytest.mark.sweep
 @given(st.integers(3, 8), st.sampled_from(list(Path)), st.data())
 def test_a_path_of_up_to_eight_poses_is_written_and_read_alike(number: int, path: Path, data: st.DataObject) -> None:
     names = (*POSE_NAMES[: number - 1], "end")

@@ -183,6 +183,7 @@ def test_what_helps_is_favoured() -> None:
     assert effects("heel-raise/at-the-rail", Declared("fear-of-falling")) == set()
 
 
+@pytest.mark.sweep
 @every("condition", list(CONDITIONS), ids=lambda c: c.id)
 def test_nothing_warns_of_everything(condition) -> None:
     """Half the shelf stays fine or eased, whatever one has; only what keeps one in the chair, or up from the floor and
@@ -317,6 +318,7 @@ def test_a_case_is_judged_on_the_command_line(tmp_path: Path, capsys, case: dict
     assert bool(out["applies"] or out["reasons"]) == (verdict != "as planned")
 
 
+@pytest.mark.sweep
 def test_cautions_and_conditions_on_the_command_line(capsys) -> None:
     assert main(["caution", "shoulder-pain:left:mild,thin-bones", "overhead-press", "--json"]) == 0
     hits = json.loads(capsys.readouterr().out)

@@ -268,6 +268,7 @@ def test_where_newcomers_start_is_never_harder_than_what_is_planned() -> None:
     assert marked > 100
 
 
+@pytest.mark.sweep
 @every("condition", list(CONDITIONS), ids=lambda condition: condition.id)
 def test_a_newcomer_with_a_condition_stays_within_what_suits_meanwhile(condition) -> None:
     """Nobody goes to the floor alone or off the rail, and nothing is done that is to be avoided."""

@@ -2,6 +2,8 @@
 
 import random
 
+import pytest
+
 from fairbench.core.exercises.exercise import Version
 from fairbench.core.exercises.limbs import Limbs
 from fairbench.core.fit.profile import profile_of
@@ -73,6 +75,7 @@ def has_two_places_to_rest(done: set[Version], declared: Declared) -> None:
         assert len({place.words for place in offered}) == 2, version.id
 
 
+@pytest.mark.sweep
 @every("declared", DECLARATIONS, ids=lambda d: "-".join(filter(None, (d.condition, d.side, d.severity, d.stage))))
 def test_one_condition(declared) -> None:
     found = verdicts((declared,), ALL, SHELF, CONDITIONS)
@@ -84,6 +87,7 @@ def test_one_condition(declared) -> None:
     has_two_places_to_rest({verdict.version for verdict in found if verdict.version is not None}, declared)
 
 
+@pytest.mark.sweep
 @every("seed", range(PAIRS))
 def test_pairs(seed) -> None:
     first, second = random.Random(seed).sample([d for d in DECLARATIONS if d.severity or d.stage or d.side], 2)

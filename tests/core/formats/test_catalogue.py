@@ -130,6 +130,7 @@ def test_an_own_exercise_is_read_with_every_pose_held_up() -> None:
         exercise_value(document, load_shelf().props)
 
 
+@pytest.mark.sweep
 @every("exercise", list(SHELF), ids=lambda e: e.id)
 def test_a_movement_goes_out_and_comes_back_the_same(exercise) -> None:
     for version in exercise.versions:

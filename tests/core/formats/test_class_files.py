@@ -10,9 +10,8 @@ from fairbench.core.errors import InputError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
 from fairbench.core.formats.class_csv import COLUMNS, WHOLE_CLASS, read_class_table, write_class_table
-from fairbench.core.formats.class_doc import LONGEST_SECONDS, class_schema, read_class, write_class
+from fairbench.core.formats.class_doc import LONGEST_SECONDS, class_schema, planned_document, read_class, write_class
 from fairbench.core.formats.plan_doc import plan_document
-from fairbench.core.formats.planned_doc import planned_document
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.item import Item
@@ -84,6 +83,7 @@ def test_what_is_wrong_in_it_is_named_with_its_place(change, place) -> None:
     assert wrong.value.place.startswith(place)
 
 
+@pytest.mark.sweep
 @given(st.binary(max_size=200) | st.text(max_size=200).map(str.encode))
 def test_whatever_is_brought_is_read_or_refused(data: bytes) -> None:
     for read in (read_class, read_class_table):

@@ -49,6 +49,7 @@ def alike(one: Exercise, other: Exercise) -> None:
             assert getattr(version, field.name) == getattr(read, field.name), f"{version.id} {field.name}"
 
 
+@pytest.mark.sweep
 @every("exercise", list(SHELF), ids=lambda exercise: exercise.id)
 def test_a_document_says_all_of_an_exercise(exercise: Exercise) -> None:
     document = json.loads(json.dumps(exercise_document(exercise)))

@@ -22,6 +22,7 @@ from tests.core.strategies import SHELF
 FORMATS = Path(__file__).resolve().parents[3] / "docs/formats"
 
 
+@pytest.mark.sweep
 @given(strategies.plans())
 def test_out_and_in_again(plan: Plan) -> None:
     assert read_plan(write_plan(plan).encode(), SHELF) == plan
@@ -135,7 +136,7 @@ def test_the_example_of_a_circuit_is_the_ready_class() -> None:
 
 def test_a_file_from_before_brackets_is_read_as_it_was_meant() -> None:
     plan = read_plan((FORMATS / "example-plan.json").read_text(encoding="utf-8"), SHELF)
-    assert (plan.brackets, plan.lines, plan.purpose, plan.end, plan.dismissed) == ((), (), "full", None, frozenset())
+    assert (plan.brackets, plan.lines, plan.purpose, plan.end, plan.put_aside) == ((), (), "full", None, frozenset())
     assert not any(item.bracket or item.optional or item.beside or item.steps for item in plan.items())
 
 

@@ -83,6 +83,7 @@ def line(exercise: Exercise, version: Version, person: Person, home: Home) -> Sh
     return line_of(exercise, version, dose, moment, alone(person, home))
 
 
+@pytest.mark.sweep
 @settings(max_examples=250, deadline=None)
 @given(st.sampled_from(VERSIONS), declared(), st.sampled_from(HOMES))
 def test_nobody_does_alone_what_they_should_not(

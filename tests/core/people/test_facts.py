@@ -81,6 +81,7 @@ def test_a_figure_not_said_is_the_least() -> None:
     assert CONDITIONS.words(Declared("limit-hip-bend", Side.LEFT, measure=90)) == "limit on bending the hip, left, 90°"
 
 
+@pytest.mark.sweep
 @every("condition", [c for c in CONDITIONS if c.measure], ids=lambda c: c.id)
 def test_a_lower_figure_is_never_milder(condition) -> None:
     """Over the whole shelf: whatever a higher limit speaks against, a lower one does too."""

@@ -141,6 +141,7 @@ def test_planned_water_puts_off_the_next_pause() -> None:
     assert [step.line for step in waters] == ["w", ""]
 
 
+@pytest.mark.sweep
 @given(strategies.plans(), st.data())
 def test_however_it_is_moved_a_plan_stays_whole(value: Plan, data: st.DataObject) -> None:
     """Every verb on a plan with brackets and lines gives a plan that is one."""

@@ -76,6 +76,7 @@ def test_what_is_added_comes_after_what_is_chosen() -> None:
     assert letters(plans.add_where_it_belongs(start, item("x"), SHELF, after="d")) == ["a", "", "", "bc", "dx"]
 
 
+@pytest.mark.sweep
 @given(st.data())
 def test_what_is_added_stands_right_after_what_is_chosen_in_the_order_of_the_class(data) -> None:
     value = data.draw(strategies.plans())
@@ -136,6 +137,7 @@ def test_what_a_plan_cannot_be(facts, place) -> None:
     assert error.value.place == place
 
 
+@pytest.mark.sweep
 @given(strategies.plans(), st.data())
 def test_moving_keeps_every_item(value: Plan, data: st.DataObject) -> None:
     before = sorted(i.id for i in value.items())
@@ -152,6 +154,7 @@ def test_moving_keeps_every_item(value: Plan, data: st.DataObject) -> None:
         assert replace(moved.item(chosen), bracket="") == replace(value.item(chosen), bracket="")
 
 
+@pytest.mark.sweep
 @given(strategies.plans())
 def test_later_then_earlier_comes_back(value: Plan) -> None:
     for chosen in value.items():

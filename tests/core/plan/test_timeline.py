@@ -137,6 +137,7 @@ def test_an_empty_plan_takes_no_time() -> None:
     assert timeline.over == -2700
 
 
+@pytest.mark.sweep
 @given(strategies.plans(), strategies.groups)
 def test_steps_meet_and_add_up(plan: Plan, group: Group) -> None:
     timeline = compile_timeline(plan, group, SHELF)

@@ -5,8 +5,7 @@ from dataclasses import replace
 from fairbench.core.dose.dose import Dose, Sides
 from fairbench.core.dose.tempo import Tempo
 from fairbench.core.dose.work import Hold, Repetitions
-from fairbench.core.progress.amount import amount_of
-from fairbench.core.progress.cost import cost_of, seconds_of
+from fairbench.core.progress.amount import amount_of, cost_of, seconds_of
 
 ROW = Dose(Repetitions(10, Tempo(2, 1, 2, 0)), sets=2, rest=30)
 STRETCH = Dose(Hold(20), sides=Sides.EACH_SIDE)

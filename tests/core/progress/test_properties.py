@@ -3,6 +3,7 @@
 from dataclasses import replace
 from fractions import Fraction
 
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -50,6 +51,7 @@ def logs(draw: st.DrawFn) -> tuple[list[Bout], Setting]:
     return log, setting(met=met, came=came, ladder=ladder, most_kg=most)
 
 
+@pytest.mark.sweep
 @given(logs(), st.sampled_from(list(SCHOOLS)), st.integers(1, 40))
 @settings(max_examples=400, deadline=None)
 def test_every_proposal_keeps_the_rules(log: tuple[list[Bout], Setting], school: str, later: int) -> None:

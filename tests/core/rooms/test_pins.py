@@ -5,8 +5,8 @@ from hypothesis import strategies as st
 
 from fairbench.core.body.reach_of import Reach
 from fairbench.core.rooms.layout import Shape, Spot, roomiest, spots
-from fairbench.core.rooms.pins import nearest_spots
 from fairbench.core.rooms.room import Room
+from fairbench.core.rooms.standing import nearest_spots
 
 PLACES = (Spot(1, 1.0, 1.0), Spot(2, 3.0, 1.0), Spot(3, 5.0, 1.0))
 

@@ -14,7 +14,7 @@ from fairbench.core.formats.styles_doc import load_questions, read_style, style_
 from fairbench.core.people.person import Group
 from fairbench.core.plan.work import of_ten
 from fairbench.core.sides import Side
-from fairbench.core.style.acts import acts_on, proposed, quiet_rules, said, styled_shelf
+from fairbench.core.style.acts import acts_on, proposed, put_aside_by_style, said, styled_shelf
 from fairbench.core.style.style import Style, StyleError, known_of, style_of
 from tests.core.checks.asked import CONDITIONS
 from tests.core.checks.written import plan_of
@@ -43,11 +43,12 @@ def test_every_question_is_there_with_its_schools_a_default_and_a_reason() -> No
             assert school.means.endswith("."), (question.id, school.id)
 
 
+@pytest.mark.sweep
 @every(("question", "school"), OPTIONS, ids=IDS)
 def test_every_option_changes_something_that_is_seen(question, school) -> None:
     style = alone(question, school)
     acted = [acts_on(exercise, version, style, QUESTIONS) for exercise in SHELF for version in exercise.versions]
-    quiet = quiet_rules(style, QUESTIONS)
+    quiet = put_aside_by_style(style, QUESTIONS)
     if not school.acts:
         # Our default, or what the plan says anyway: as everything is written.
         assert school is question.schools[0] or question.id == "first-side"
@@ -88,7 +89,7 @@ def test_a_style_says_and_proposes_and_leaves_the_usual_dose_alone() -> None:
 
 
 def test_what_a_style_leaves_out_of_the_checks_is_told_as_not_judged() -> None:
-    quiet = quiet_rules(style_of({"order": "strength-first"}, QUESTIONS), QUESTIONS)
+    quiet = put_aside_by_style(style_of({"order": "strength-first"}, QUESTIONS), QUESTIONS)
     plan = plan_of("strengthen: band-row")
     loud = check(Situation(plan, Group(), SHELF, CONDITIONS), ["cold-strength"])
     left = check(Situation(plan, Group(), SHELF, CONDITIONS, quiet=quiet), ["cold-strength"])

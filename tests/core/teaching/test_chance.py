@@ -67,6 +67,7 @@ def test_few_classes_move_a_factor_a_little_and_many_all_the_way() -> None:
     assert many.words == "from 60 recorded classes of yours"
 
 
+@pytest.mark.sweep
 def test_classes_said_to_end_in_time_with_80_percent_do_so_in_75_to_85() -> None:
     """Two hundred instructors whose truth is drawn, each with twelve recorded classes; of a further class each, a
     booked time is chosen at which the core says about 80 percent."""

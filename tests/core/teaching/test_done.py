@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.formats.catalogue_doc import load_shelf
-from fairbench.core.formats.planned_doc import planned_document, planned_value
+from fairbench.core.formats.class_doc import planned_document, planned_value
 from fairbench.core.people.person import Group
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.item import Item

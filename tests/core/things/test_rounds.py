@@ -14,9 +14,9 @@ from fairbench.core.plan.item import Item
 from fairbench.core.plan.plan import Block, Plan
 from fairbench.core.rooms.room import Room
 from fairbench.core.rooms.store import Stock, Store
-from fairbench.core.things.mends import Setting, look
 from fairbench.core.things.need import count_of, needs_of
-from fairbench.core.things.rounds import mends_for_queue, queues_of
+from fairbench.core.things.rounds import fixes_for_queue, queues_of
+from fairbench.core.things.tried_fixes import Setting, look
 
 SHELF = load_shelf()
 PEOPLE = tuple(Person(f"p{number}", f"Person {number}") for number in range(9))
@@ -89,14 +89,14 @@ def test_a_mend_says_which_stations_and_how_long_and_nobody_works_less() -> None
     setting = setting_in(rail_of(4.5))
     before = look(plan, setting)[0]
     (queue,) = queues_of(before)
-    mends = mends_for_queue(plan, queue, setting)
-    stations = next(mend for mend in mends if mend.words.startswith("2 stations"))
+    fixes = fixes_for_queue(plan, queue, setting)
+    stations = next(fix for fix in fixes if fix.words.startswith("2 stations"))
     after = look(stations.plan, setting)[0]
     assert stations.verb == "bracket"
     assert dict(stations.fields)["seconds"]
     longest = max(time.work for time in before.timeline.items)
     assert all(time.work >= longest for time in after.timeline.items)
-    assert [mend.seconds for mend in mends] == sorted(mend.seconds for mend in mends)
+    assert [fix.seconds for fix in fixes] == sorted(fix.seconds for fix in fixes)
 
 
 RAILED = [
@@ -117,9 +117,9 @@ def test_after_a_mend_nobody_waits_there_and_nowhere_more(
     plan, setting = plan_of(*at_rail, *others), setting_in(rail_of(metres), PEOPLE[:size])
     before = {queue.item: queue for queue in queues_of(look(plan, setting)[0])}
     for queue in before.values():
-        for mend in mends_for_queue(plan, queue, setting):
-            found, _ = look(mend.plan, setting)
+        for fix in fixes_for_queue(plan, queue, setting):
+            found, _ = look(fix.plan, setting)
             now = {one.item: one.rounds.people for one in queues_of(found)}
-            assert queue.item not in now, mend.words
-            assert all(people <= before[item].rounds.people for item, people in now.items()), mend.words
+            assert queue.item not in now, fix.words
+            assert all(people <= before[item].rounds.people for item, people in now.items()), fix.words
             assert found.timeline.over <= max(0.0, look(plan, setting)[0].timeline.over)

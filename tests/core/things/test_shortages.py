@@ -23,11 +23,11 @@ from fairbench.core.plan.item import Item
 from fairbench.core.plan.plan import Block, Plan, take_stand_in
 from fairbench.core.rooms.store import Stock, Store
 from fairbench.core.sides import Side
-from fairbench.core.things.mends import Setting, look, mends_for
 from fairbench.core.things.need import count_of, needs_of, peaks_of
 from fairbench.core.things.ready import ready_for
 from fairbench.core.things.shortage import gravest, shortages_of
 from fairbench.core.things.stand_ins import stand_ins_of
+from fairbench.core.things.tried_fixes import Setting, fixes_for, look
 from tests.core.checks.asked import of_fit
 
 SHELF = load_shelf()
@@ -152,23 +152,23 @@ def test_need_and_pack_list_agree_on_every_version_of_the_shelf() -> None:
 def test_a_shortage_of_bands_is_mended_by_pairs_another_version_or_another_exercise() -> None:
     world = setting(Store((Stock("band", 4), Stock("mat", 9))))
     found, (short,) = look(ROW, world)
-    mends = mends_for(ROW, short, world)
-    assert [mend.verb for mend in mends] == ["bracket", "turns", "stand_in", "version"]
-    assert mends[0].words == "In pairs, taking turns"
-    assert mends[0].seconds > 60 > mends[1].seconds
-    for mend in mends:
-        after, left = look(mend.plan, world)
+    fixes = fixes_for(ROW, short, world)
+    assert [fix.verb for fix in fixes] == ["bracket", "turns", "stand_in", "version"]
+    assert fixes[0].words == "In pairs, taking turns"
+    assert fixes[0].seconds > 60 > fixes[1].seconds
+    for fix in fixes:
+        after, left = look(fix.plan, world)
         assert left == ()
-        assert after.timeline.total - found.timeline.total == mend.seconds
+        assert after.timeline.total - found.timeline.total == fix.seconds
 
 
 def test_a_stand_in_is_for_those_who_go_without_and_counts_for_no_store() -> None:
     short_store = Store((Stock("band", 5), Stock("chair", 9)))
     (short,) = shortages_of(needs_of(found_of(ROW), SHELF), short_store)
-    mend = next(one for one in mends_for(ROW, short, setting(short_store)) if one.verb == "stand_in")
-    assert mend.words == "2 take tights or a long scarf instead (a light pull only)"
-    assert mend.seconds == 0
-    found = found_of(mend.plan)
+    fix = next(one for one in fixes_for(ROW, short, setting(short_store)) if one.verb == "stand_in")
+    assert fix.words == "2 take tights or a long scarf instead (a light pull only)"
+    assert fix.seconds == 0
+    found = found_of(fix.plan)
     assert shortages_of(needs_of(found, SHELF), short_store) == ()
     assert [(one.people, one.what) for one in stand_ins_of(found, SHELF)] == [(("", "flo"), "tights or a long scarf")]
     assert next(thing for thing in pack(found, SHELF) if thing.prop.id == "band").count == 5
@@ -176,7 +176,7 @@ def test_a_stand_in_is_for_those_who_go_without_and_counts_for_no_store() -> Non
     assert laid.words == "tights or a long scarf"
     (kept,) = ready_for("ada", found, SHELF)
     assert kept.words == "resistance band"
-    assert take_stand_in(mend.plan, "i0", "band", 0) == ROW
+    assert take_stand_in(fix.plan, "i0", "band", 0) == ROW
 
 
 def test_what_stands_in_and_weighs_otherwise_is_told() -> None:
@@ -198,11 +198,11 @@ def test_so_many_cannot_take_a_stand_in(number: int) -> None:
 def test_pairs_are_not_offered_where_even_they_are_too_many_or_the_class_would_be_late() -> None:
     world = setting(Store((Stock("band", 2),)))
     _, (short,) = look(ROW, world)
-    assert "bracket" not in {mend.verb for mend in mends_for(ROW, short, world)}
+    assert "bracket" not in {fix.verb for fix in fixes_for(ROW, short, world)}
     tight = replace(ROW, length_min=int(compile_timeline(ROW, Group(PEOPLE), SHELF).total // 60) + 1)
     world = setting(Store((Stock("band", 4),)))
     _, (short,) = look(tight, world)
-    assert "bracket" not in {mend.verb for mend in mends_for(tight, short, world)}
+    assert "bracket" not in {fix.verb for fix in fixes_for(tight, short, world)}
 
 
 EVERY = [(exercise.id, version.id) for exercise in SHELF for version in exercise.versions]
@@ -226,13 +226,13 @@ def test_every_mend_removes_its_shortage_and_makes_no_other(items, declared: lis
     before, short = look(plan, world)
     was = {(one.prop, one.size, one.item): one.short for one in short}
     for one in short[:2]:
-        for mend in mends_for(plan, one, world):
-            after, left = look(mend.plan, world)
+        for fix in fixes_for(plan, one, world):
+            after, left = look(fix.plan, world)
             now = {(two.prop, two.size, two.item): two.short for two in left}
             assert (one.prop, one.size, one.item) not in now
             assert all(number <= was.get(key, 0) for key, number in now.items())
             assert after.timeline.over <= max(0.0, before.timeline.over)
-            item, changed = plan.item(one.item), mend.plan.item(one.item)
+            item, changed = plan.item(one.item), fix.plan.item(one.item)
             ladder = SHELF.exercise(item.exercise)
             if changed.exercise == item.exercise:
                 assert ladder.rung(changed.version) <= ladder.rung(item.version)

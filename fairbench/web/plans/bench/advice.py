@@ -7,8 +7,8 @@ from uuid import UUID
 from django.db.models import Q
 
 from fairbench.core.checks import Finding, SuggestedFix
-from fairbench.core.checks.mending import can_mend
 from fairbench.core.checks.rules import Checked, Family, RuleCard
+from fairbench.core.checks.tried_fixes import can_fix
 from fairbench.core.formats.checks_doc import load_rule_cards
 from fairbench.core.plan.plan import Plan as CorePlan
 
@@ -26,7 +26,7 @@ class Advice:
 
     finding: Finding
     card: RuleCard
-    can_mend: bool
+    can_fix: bool
 
     @property
     def fixes(self) -> tuple[SuggestedFix, ...]:
@@ -94,12 +94,12 @@ def advise(checked: Checked, plan: CorePlan, rows: Iterable[PutAside]) -> Advise
     because = dict(plan.because)
     for finding in checked.findings:
         row = by_rule.get(finding.rule)
-        if finding.can_be_dismissed and finding.key in plan.dismissed:
+        if finding.can_be_put_aside and finding.key in plan.put_aside:
             aside.append(Aside(finding.title, because.get(finding.key, ""), "this plan"))
-        elif finding.can_be_dismissed and row is not None:
+        elif finding.can_be_put_aside and row is not None:
             aside.append(Aside(finding.title, row.reason, "this group" if row.group_id else "always", row.id))
         else:
-            told.append(Advice(finding, cards[finding.rule], can_mend(finding)))
+            told.append(Advice(finding, cards[finding.rule], can_fix(finding)))
     kinds = {cards[name].family for name in checked.judged}
     return Advised(
         tuple(told[:MATTER]),

@@ -11,7 +11,7 @@ from fairbench.core.plan import bracket_verbs
 from fairbench.core.plan.brackets import DEFAULT_SECONDS, BracketKind
 from fairbench.core.plan.plan import MAX_ITEMS, Plan
 from fairbench.core.sides import First
-from fairbench.core.things.mends import take_turns
+from fairbench.core.things.tried_fixes import take_turns
 from fairbench.web.accounts.actor import Actor
 from fairbench.web.plans import actions
 from fairbench.web.plans.actions import Touches

@@ -141,7 +141,7 @@ def later(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
 
 @edit("lock", SwitchInput)
 def lock(actor: Actor, plan_id: UUID, given: SwitchInput) -> Done:
-    """The item is left as it is by every mend and by shortening, or no longer."""
+    """The item is left as it is by every suggested change and by shortening, or no longer."""
     on = given.value == "on"
     return change_item(
         actor, plan_id, given, lambda item: replace(item, locked=on), "Locked" if on else "No longer locked:"

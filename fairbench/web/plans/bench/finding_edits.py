@@ -1,4 +1,4 @@
-"""What a person can do with what the checks found: take a mend, put a finding aside with a reason, show it again."""
+"""What a person can do with what the checks found: take a suggestion, put it aside with a reason, show it again."""
 
 from collections.abc import Callable
 from dataclasses import replace
@@ -21,16 +21,16 @@ from fairbench.web.site.inputs import OneLine, OptionalId, Slug
 from .edit import Done, EditInput, edit, unchanged
 
 
-class MendInput(EditInput):
-    """The edits of a mend as they were tried, and what to say of them."""
+class FixInput(EditInput):
+    """The edits of a suggested change as they were tried, and what to say of them."""
 
     edits: str = Field(max_length=LARGEST)
     words: OneLine = Field(default="", max_length=200)
 
 
-@edit("mend", MendInput)
-def mend(actor: Actor, plan_id: UUID, given: MendInput) -> Done:
-    """A mend is applied as it was tried: all of its edits or none."""
+@edit("fix", FixInput)
+def fix(actor: Actor, plan_id: UUID, given: FixInput) -> Done:
+    """A suggested change is applied as it was tried: all of its edits or none."""
     edits = read_edits(given.edits)
 
     def change(plan: plans.Plan) -> plans.Plan:
@@ -59,12 +59,12 @@ class AsideInput(EditInput):
     reason: OneLine = Field(default="", max_length=200)
 
 
-@edit("dismiss", AsideInput)
-def dismiss(actor: Actor, plan_id: UUID, given: AsideInput) -> Done:
+@edit("put_aside", AsideInput)
+def put_aside(actor: Actor, plan_id: UUID, given: AsideInput) -> Done:
     """A finding is put aside for this plan; or its rule for every plan of the group, or for all plans. Raises
     :class:`PlanError` where it is for more than this plan and no reason is said."""
     if given.scope is Scope.PLAN:
-        return _dismissed(actor, plan_id, given, lambda plan: _with(plan, given.value, given.reason), "Put aside.")
+        return _changed(actor, plan_id, given, lambda plan: _with(plan, given.value, given.reason), "Put aside.")
     if given.rule not in RULES:
         raise PlanError(f"there is no rule '{given.rule}'", "rule")
     if not given.reason:
@@ -78,17 +78,17 @@ def dismiss(actor: Actor, plan_id: UUID, given: AsideInput) -> Done:
 
 def _with(plan: plans.Plan, key: str, reason: str) -> plans.Plan:
     because = {**dict(plan.because), key: reason} if reason else dict(plan.because)
-    return replace(plan, dismissed=plan.dismissed | {key}, because=tuple(sorted(because.items())))
+    return replace(plan, put_aside=plan.put_aside | {key}, because=tuple(sorted(because.items())))
 
 
-@edit("undismiss", EditInput)
-def undismiss(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
+@edit("show_all_again", EditInput)
+def show_all_again(actor: Actor, plan_id: UUID, given: EditInput) -> Done:
     """All findings that were put aside in this plan are shown again."""
-    return _dismissed(
+    return _changed(
         actor,
         plan_id,
         given,
-        lambda plan: replace(plan, dismissed=frozenset(), because=()),
+        lambda plan: replace(plan, put_aside=frozenset(), because=()),
         "All findings are shown again.",
     )
 
@@ -101,13 +101,13 @@ class ShowAgainInput(EditInput):
 
 @edit("show_again", ShowAgainInput)
 def show_again(actor: Actor, plan_id: UUID, given: ShowAgainInput) -> Done:
-    """A rule that was put aside for a group or always is told again."""
+    """A rule that was put aside for a group or always is shown again."""
     if given.value is not None:
-        actions.tell_again(actor, given.value)
-    return unchanged(Plan.objects.select_related(*WITH_ROOM).get(id=plan_id), "It is told again.", given)
+        actions.show_again(actor, given.value)
+    return unchanged(Plan.objects.select_related(*WITH_ROOM).get(id=plan_id), "It is shown again.", given)
 
 
-def _dismissed(
+def _changed(
     actor: Actor, plan_id: UUID, given: EditInput, change: Callable[[plans.Plan], plans.Plan], message: str
 ) -> Done:
     edited = actions.edit(actor, plan_id, given.seen, change, message)

@@ -12,7 +12,7 @@ from fairbench.core.plan.plan import Plan
 from fairbench.core.rooms.room import Room
 from fairbench.core.rooms.store import Store
 
-from ..house_style import quiet_now
+from ..house_style import put_aside_now
 from ..surroundings import Surroundings
 from .drawing import Drawing, draw
 
@@ -43,7 +43,7 @@ class Judged:
 
 def judged(plan: Plan, group: Group, around: Surroundings) -> Judged:
     """A plan for a group in its surroundings, as its style has it judged."""
-    taught, quiet = tuple(group.taught.items()), tuple(quiet_now(plan.style).items())
+    taught, quiet = tuple(group.taught.items()), tuple(put_aside_now(plan.style).items())
     given = (plan, group.people, taught, around.shelf, around.conditions)
     return _judged(*given, around.room, around.store, quiet)
 

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from pydantic import BeforeValidator, Field
 
-from fairbench.core.checks.mending import without_extras
+from fairbench.core.checks.tried_fixes import without_extras
 from fairbench.core.errors import InputError, PlanError
 from fairbench.core.plan import plan as plans
 from fairbench.core.plan import points

@@ -103,7 +103,7 @@ _findings = shared(_KEPT)
 @register.simple_tag
 def finding(advice: Advice, plan: Plan, address: str, do: str, may_plan: bool) -> SafeString:
     """A finding with what can be done about it. Most stay from one change to the next, so each is drawn once."""
-    key = (advice.stays, advice.can_mend, plan.id, plan.group_id is not None, may_plan)
+    key = (advice.stays, advice.can_fix, plan.id, plan.group_id is not None, may_plan)
     shown = {"advice": advice, "plan": plan, "address": address, "do": do, "may_plan": may_plan}
     drawn: SafeString = _findings.once(key, lambda: SafeString(render_to_string("plans/_finding.html", shown)))
     return drawn

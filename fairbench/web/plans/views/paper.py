@@ -22,7 +22,7 @@ from fairbench.core.people.person import Group as CoreGroup
 from fairbench.core.plan.compile import compile_timeline
 from fairbench.core.plan.plan import Plan as CorePlan
 from fairbench.core.plan.rest_places import rest_words, usual_places
-from fairbench.core.plan.timeline import ItemTime, StepKind
+from fairbench.core.plan.timeline import ItemTime, StepKind, Timeline
 from fairbench.core.things.set_out import set_out as set_out_of
 from fairbench.core.things.stand_ins import StandIn, stand_ins_of
 from fairbench.web.plans.adapter import core_group, core_plan, shelf
@@ -58,10 +58,7 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
     plan = find(Plan, plan_id, *WITH_ROOM)
     value, group, found = _fitted(plan)
     timeline = found.timeline
-    moves: dict[str | None, list[str]] = {}
-    for step in timeline.steps:
-        if step.kind in (StepKind.TRANSFER, StepKind.FETCH):
-            moves.setdefault(step.item, []).append(step.says)
+    moves = _moves(timeline)
     names = {person.id: person.name for person in group.people} | {INSTRUCTOR: "you"}
     stand_ins = [StandInLine.of(one, names) for one in stand_ins_of(found, shelf())]
     entries = [
@@ -71,11 +68,7 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
             "dose": summary(item.dose, item.exercise.limb),
             "moves": moves.get(item.item.id, []),
             "props": [shelf().props[prop].name for prop in item.version.props],
-            "loads": [
-                (person.name, person.loads[item.exercise.id])
-                for person in group.people
-                if item.exercise.id in person.loads
-            ],
+            "loads": _loads(item, group),
             "instead": meanwhile_of(item.item, shelf()) if item.item.optional else None,
             "stand_ins": [one for one in stand_ins if one.item == item.item.id],
             "rests": _rests(item, found),
@@ -95,6 +88,21 @@ def cue_sheet(request: HttpRequest, plan_id: UUID) -> HttpResponse:
             "to_talk_to": sorted({v.person.name for v in found.verdicts.values() if v.person.talk_first}),
         },
     )
+
+
+def _moves(timeline: Timeline) -> dict[str | None, list[str]]:
+    """What is said on the way to each item, and at the end."""
+    moves: dict[str | None, list[str]] = {}
+    for step in timeline.steps:
+        if step.kind in (StepKind.TRANSFER, StepKind.FETCH):
+            moves.setdefault(step.item, []).append(step.says)
+    return moves
+
+
+def _loads(item: ItemTime, group: CoreGroup) -> list[tuple[str, str]]:
+    """Whose own load it is, and which."""
+    name = item.exercise.id
+    return [(person.name, person.loads[name]) for person in group.people if name in person.loads]
 
 
 def who_otherwise(request: HttpRequest, plan_id: UUID) -> HttpResponse:

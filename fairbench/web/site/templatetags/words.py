@@ -13,7 +13,7 @@ from fairbench.core.exercises.cues import say
 from fairbench.core.fit.verdict import VerdictKind
 from fairbench.core.plan.compare import Pairing
 from fairbench.core.plan.timeline import ItemTime
-from fairbench.core.things.mends import Mend
+from fairbench.core.things.tried_fixes import TriedFix
 from fairbench.figures.verdict_shapes import verdict_sign
 
 register = template.Library()
@@ -58,15 +58,15 @@ def percent(part: float) -> str:
 
 
 @register.filter
-def fix_fields(mend: SuggestedFix) -> str:
-    """What a mend sends, for the button that sends it."""
-    return json.dumps(dict(mend.fields))
+def fix_fields(fix: SuggestedFix) -> str:
+    """What a suggested fix sends, for the button that sends it."""
+    return json.dumps(dict(fix.fields))
 
 
 @register.filter
-def mend_fields(mend: Mend) -> str:
-    """What a mend that was tried sends, for the button that sends it."""
-    return json.dumps({**dict(mend.fields), "words": mend.words})
+def tried_fix_fields(fix: TriedFix) -> str:
+    """What a fix that was tried sends, for the button that sends it."""
+    return json.dumps({**dict(fix.fields), "words": fix.words})
 
 
 @register.filter
@@ -77,14 +77,14 @@ def short_fields(finding: Finding) -> str:
 
 
 @register.filter
-def dismiss_fields(finding: Finding) -> str:
+def put_aside_fields(finding: Finding) -> str:
     """What putting a finding aside sends."""
     return json.dumps({"value": finding.key, "rule": finding.rule})
 
 
 @register.filter
 def finding_fields(finding: Finding) -> str:
-    """Which finding it is, for the question what would mend it."""
+    """Which finding it is, for the question what would settle it."""
     return json.dumps({"rule": finding.rule, "key": finding.key})
 
 

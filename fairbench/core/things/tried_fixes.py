@@ -1,4 +1,4 @@
-"""What would settle a shortage: each mend is a new plan, tried on the people before it is offered."""
+"""What would settle a shortage: each fix is a new plan, tried on the people before it is offered."""
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
@@ -20,7 +20,7 @@ from ..rooms.store import Store
 from .need import needs_of
 from .shortage import Shortage, shortages_of
 
-MOST_MENDS = 4
+MOST_FIXES = 4
 PAIR = 2
 _NEW_BRACKET = "shared"
 _SWAPS_TRIED = 12
@@ -37,7 +37,7 @@ class Setting:
 
 
 @dataclass(frozen=True, slots=True)
-class Mend:
+class TriedFix:
     """A plan without the shortage: ``words`` say what changes, ``seconds`` how much longer the class takes. ``verb``
     and ``fields`` are the edit as the bench takes it."""
 
@@ -60,7 +60,7 @@ def look(plan: Plan, setting: Setting) -> tuple[Fit, tuple[Shortage, ...]]:
     return found, shortages_of(needs_of(found, setting.shelf), setting.store)
 
 
-def mends_for(plan: Plan, shortage: Shortage, setting: Setting) -> tuple[Mend, ...]:
+def fixes_for(plan: Plan, shortage: Shortage, setting: Setting) -> tuple[TriedFix, ...]:
     """What settles a shortage, best first: nobody changes what they do, then an easier version, then another exercise
     at the same level. Nobody is put on a harder rung, or sent to the floor, for want of a thing.
 
@@ -68,13 +68,13 @@ def mends_for(plan: Plan, shortage: Shortage, setting: Setting) -> tuple[Mend, .
     turns cost, nobody is moved for the worse, and a class that was in time stays in time.
     """
     before, short_before = look(plan, setting)
-    found: list[Mend] = []
+    found: list[TriedFix] = []
     for words, verb, fields, changed in _ideas(plan, shortage, setting):
-        if len(found) == MOST_MENDS:
+        if len(found) == MOST_FIXES:
             break
-        mend = _tried(words, verb, fields, changed, shortage, before, short_before, setting)
-        if mend is not None:
-            found.append(mend)
+        fix = _tried(words, verb, fields, changed, shortage, before, short_before, setting)
+        if fix is not None:
+            found.append(fix)
     return tuple(found)
 
 
@@ -179,7 +179,7 @@ def _tried(
     before: Fit,
     short_before: Sequence[Shortage],
     setting: Setting,
-) -> Mend | None:
+) -> TriedFix | None:
     try:
         plan = changed()
     except PlanError:
@@ -190,7 +190,7 @@ def _tried(
         return None
     if not others_as_well(before, short_before, after, short_after, setting):
         return None
-    return Mend(words, plan, after.timeline.total - before.timeline.total, verb, fields)
+    return TriedFix(words, plan, after.timeline.total - before.timeline.total, verb, fields)
 
 
 def others_as_well(

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 from fairbench.core.checks import Checked, Finding, Situation, check
 from fairbench.core.checks.ideas import IDEAS
-from fairbench.core.checks.mending import MEND, can_mend, mends_of, tries_for
+from fairbench.core.checks.tried_fixes import FIX, can_fix, fixes_of, tries_for
 from fairbench.core.errors import PlanError
 from fairbench.core.exercises.aim import BlockKind
 from fairbench.core.fit.in_room import conditions_in, shelf_in
@@ -92,32 +92,33 @@ def _new_id(numbers: Iterator[int]) -> str:
 
 def check_mends(now: Situation, finding: Finding, before: Checked) -> int:
     """Everything that is promised of each mend of a finding; how many there were."""
-    mends = mends_of(finding, now, before)
-    for mend in mends:
-        after = check(now.with_plan(mend.plan))
-        assert finding.key not in {one.key for one in after.findings if one.rule == finding.rule}, mend.words
+    fixes = fixes_of(finding, now, before)
+    for fix in fixes:
+        after = check(now.with_plan(fix.plan))
+        assert finding.key not in {one.key for one in after.findings if one.rule == finding.rule}, fix.words
         more = kinds_of(after, finding) - kinds_of(before, finding)
-        assert not more, (mend.words, more)
-        assert kept_of(mend.plan) == kept_of(now.plan), mend.words
+        assert not more, (fix.words, more)
+        assert kept_of(fix.plan) == kept_of(now.plan), fix.words
         for kind in KEPT:
             had = {item.id: item for block in now.plan.blocks if block.kind is kind for item in block.items}
-            has = {item.id: item for block in mend.plan.blocks if block.kind is kind for item in block.items}
+            has = {item.id: item for block in fix.plan.blocks if block.kind is kind for item in block.items}
             for name, item in had.items():
-                assert has[name].exercise == item.exercise, mend.words
-                assert has[name] == item or name in finding.about, mend.words
-        if mend.verb == MEND:
-            again = apply_all(read_edits(dict(mend.fields)["edits"]), now.plan, now.shelf, partial(_new_id, count()))
-            assert now.with_plan(again).timeline.total == now.with_plan(mend.plan).timeline.total
-    return len(mends)
+                assert has[name].exercise == item.exercise, fix.words
+                assert has[name] == item or name in finding.about, fix.words
+        if fix.verb == FIX:
+            again = apply_all(read_edits(dict(fix.fields)["edits"]), now.plan, now.shelf, partial(_new_id, count()))
+            assert now.with_plan(again).timeline.total == now.with_plan(fix.plan).timeline.total
+    return len(fixes)
 
 
+@pytest.mark.sweep
 @given(situations(), st.data())
 @settings(max_examples=25, deadline=None)
 def test_every_offered_mend_removes_its_finding_and_adds_none_as_strong(now: Situation, data: st.DataObject) -> None:
     before = check(now)
-    mendable = [one for one in before.findings if can_mend(one)]
-    if mendable:
-        check_mends(now, data.draw(st.sampled_from(mendable)), before)
+    fixable = [one for one in before.findings if can_fix(one)]
+    if fixable:
+        check_mends(now, data.draw(st.sampled_from(fixable)), before)
 
 
 def test_something_is_tried_for_every_rule_that_removes_what_it_found() -> None:
@@ -155,7 +156,7 @@ def test_the_believable_findings_of_a_real_class_are_mended_one_after_the_other(
     first = check(now).findings
     for _ in range(12):
         before = check(now)
-        offered = next((mends for one in before.findings if (mends := mends_of(one, now, before))), ())
+        offered = next((fixes for one in before.findings if (fixes := fixes_of(one, now, before))), ())
         if not offered:
             break
         now = now.with_plan(offered[0].plan)
@@ -172,7 +173,7 @@ def test_a_mend_that_makes_the_class_too_long_shortens_the_rest() -> None:
     now = now.with_plan(replace(now.plan, length_min=int(now.timeline.total // 60) + 1))
     before = check(now)
     finding = next(one for one in before.findings if one.rule == "no-warm-up")
-    words = [mend.words for mend in mends_of(finding, now, before)]
+    words = [fix.words for fix in fixes_of(finding, now, before)]
     assert words
     assert any("and less of" in one for one in words)
 
@@ -198,7 +199,7 @@ def test_an_over_long_class_is_brought_to_its_time_with_one_press() -> None:
     now = situation(plan_of("strengthen: band-row sets=4, ring-press sets=4, bottle-curl sets=4", length_min=15))
     before = check(now)
     finding = next(one for one in before.findings if one.rule == "over-time")
-    first = mends_of(finding, now, before)[0]
+    first = fixes_of(finding, now, before)[0]
     assert now.with_plan(first.plan).timeline.over <= 0
     assert "ends 1" in first.words
 

@@ -13,39 +13,39 @@ from ..plan.plan import Plan, change, remove
 from ..plan.plan_edits import EditKind, Edits, PlanEdit, apply_all, read_edits, written
 from ..plan.points import fit_points
 from ..plan.to_the_time import ToTime, shorten
-from ..things.mends import Mend
 from ..things.setups import fewer_changes
+from ..things.tried_fixes import TriedFix
 from .findings import Finding
 from .ideas import IDEAS
 from .rules import Checked, check
 from .situation import Situation
 
-MOST_MENDS = 3
+MOST_FIXES = 3
 MOST_TRIED = 40
 MOST_NAMED = 3
 """So many exercises are named one by one."""
 _KEPT_BLOCKS = (BlockKind.WARM_UP, BlockKind.CLOSE)
-MEND = "mend"
-"""The verb of the bench that applies a mend's edits."""
+FIX = "fix"
+"""The verb of the bench that applies the edits of a fix."""
 
 Tried = tuple[str, str, Mapping[str, str], Callable[[], Plan]]
 
 
-def can_mend(finding: Finding) -> bool:
+def can_fix(finding: Finding) -> bool:
     """Whether there is anything to try for a finding."""
     return finding.rule in IDEAS or any(fix.verb in _FIXES or fix.verb in _EDITS for fix in finding.suggested_fixes)
 
 
-def mends_of(finding: Finding, now: Situation, before: Checked | None = None) -> tuple[Mend, ...]:
-    """What mends a finding, the least change first. Each removes it, adds none that is as strong, makes none longer
+def fixes_of(finding: Finding, now: Situation, before: Checked | None = None) -> tuple[TriedFix, ...]:
+    """What settles a finding, the least change first. Each removes it, adds none that is as strong, makes none longer
     that is, and keeps what is locked and all of the warm-up and the close. At most so many are tried
     (:data:`MOST_TRIED`), and :data:`MOST_MENDS` offered."""
     was = check(now) if before is None else before
-    found: list[Mend] = []
+    found: list[TriedFix] = []
     seen: set[Plan] = set()
     told: set[str] = set()
     for number, (words, verb, fields, changed) in enumerate(tries_for(finding, now)):
-        if len(found) == MOST_MENDS or number == MOST_TRIED:
+        if len(found) == MOST_FIXES or number == MOST_TRIED:
             break
         try:
             plan = changed()
@@ -55,15 +55,15 @@ def mends_of(finding: Finding, now: Situation, before: Checked | None = None) ->
             continue
         seen.add(plan)
         after = now.with_plan(plan)
-        good = mended(finding, was, check(after))
-        if not good and verb == MEND and after.timeline.over > max(0.0, now.timeline.over):
+        good = fixed(finding, was, check(after))
+        if not good and verb == FIX and after.timeline.over > max(0.0, now.timeline.over):
             words, fields, plan = _to_time(words, fields, plan, now)
             after = now.with_plan(plan)
-            good = _keeps(now.plan, plan, finding.about) and mended(finding, was, check(after))
+            good = _keeps(now.plan, plan, finding.about) and fixed(finding, was, check(after))
         if good:
             longer = after.timeline.total - now.timeline.total
             told.add(words)
-            found.append(Mend(words, plan, longer, verb, tuple(fields.items())))
+            found.append(TriedFix(words, plan, longer, verb, tuple(fields.items())))
     return tuple(found)
 
 
@@ -102,7 +102,7 @@ def tries_for(finding: Finding, now: Situation) -> Iterator[Tried]:
 def _as_edits(words: str, edits: Edits, now: Situation) -> Tried:
     ids = (f"tried-{number}" for number in count())
     apply = partial(apply_all, edits, now.plan, now.shelf, partial(next, ids))
-    return words, MEND, {"edits": written(edits)}, apply
+    return words, FIX, {"edits": written(edits)}, apply
 
 
 _EDITS: dict[str, Callable[[Mapping[str, str]], PlanEdit]] = {
@@ -145,14 +145,14 @@ def _keeps(before: Plan, after: Plan, about: Iterable[str]) -> bool:
     they had; an item there that the finding is about may become another version, dose or note."""
     if before == after or _locked(before) != _locked(after):
         return False
-    mended_items = set(about)
+    fixed_items = set(about)
     for kind in _KEPT_BLOCKS:
         there = {item.id: item for item in _items_in(after, kind)}
         for item in _items_in(before, kind):
             now = there.get(item.id)
             if now is None or now.exercise != item.exercise:
                 return False
-            if now != item and item.id not in mended_items:
+            if now != item and item.id not in fixed_items:
                 return False
     return True
 
@@ -165,7 +165,7 @@ def _items_in(plan: Plan, kind: BlockKind) -> tuple[Item, ...]:
     return tuple(item for block in plan.blocks if block.kind is kind for item in block.items)
 
 
-def mended(finding: Finding, before: Checked, after: Checked) -> bool:
+def fixed(finding: Finding, before: Checked, after: Checked) -> bool:
     """Whether a finding is gone, and none that is as strong came, grew graver or grew longer for it."""
     same_rule = [one for one in after.findings if one.rule == finding.rule]
     if any(one.key == finding.key for one in same_rule):
