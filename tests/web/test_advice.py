@@ -131,7 +131,7 @@ def test_a_rule_is_put_aside_for_a_group_or_always(client_in, actor, plan, group
         do(client_in, plan, "show_again", value=str(row.id))
     assert "No warm-up" in titles(bench(client_in, plan))
     verbs = list(AuditEntry.objects.filter(verb__startswith="rule.").values_list("verb", flat=True))
-    assert sorted(verbs) == ["rule.put_aside"] * 2 + ["rule.show_again"] * 2
+    assert sorted(verbs) == ["rule.put_aside"] * 2 + ["rule.tell_again"] * 2
 
 
 def test_a_rule_that_is_not_there_or_a_plan_without_a_group_is_refused(client_in, actor) -> None:

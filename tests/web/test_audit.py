@@ -19,9 +19,8 @@ CHANGES_NOTHING = {
     "progress.view",
     "plan.export",
     "participant.erase",
-    "exercise.discard_unfinished",
 }
-"""Somebody looked or took a copy; or what was there is gone for good, and nothing of it is to stay on record."""
+"""Somebody looked or took a copy; or somebody is erased, and nothing of them is to stay on record."""
 
 
 def audits() -> Iterator[tuple[str, ast.Call]]:

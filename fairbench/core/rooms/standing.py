@@ -147,8 +147,9 @@ def stand(
 
 
 def _assigned(people: Sequence[str], places: Sequence[Spot], cost: Callable[[str, Spot], float]) -> dict[str, Spot]:
-    """A place for everybody, so that all costs together are the least."""
-    if not people:
+    """A place for everybody, no two the same, so that all costs together are the least; of more people than places, for
+    those whom it costs least."""
+    if not people or not places:
         return {}
     rows, columns = linear_sum_assignment([[cost(who, spot) for spot in places] for who in people])
     return {people[row]: places[column] for row, column in zip(rows, columns, strict=True)}
@@ -230,9 +231,5 @@ def touching(standing: Standing, reaches: Mapping[str, Reach]) -> tuple[tuple[st
 def nearest_spots(pins: Mapping[str, Point], places: Sequence[Spot]) -> dict[str, int]:
     """For each pin the number of a place, no two the same, so that all of them together move least. Of more pins than
     places, those that would move furthest have none."""
-    if not pins or not places:
-        return {}
-    who = list(pins)
-    costs = [[dist(pins[one], (spot.x, spot.y)) for spot in places] for one in who]
-    rows, columns = linear_sum_assignment(costs)
-    return {who[row]: places[column].number for row, column in zip(rows, columns, strict=True)}
+    found = _assigned(list(pins), places, lambda who, spot: dist(pins[who], (spot.x, spot.y)))
+    return {who: spot.number for who, spot in found.items()}

@@ -106,16 +106,17 @@ def _merge(term: Term, slot: Slot, off: Slot, hard: frozenset[str]) -> Missed:
     slots = {one.id: one for one in ahead}
     order = [one.id for one in ahead]
     later: list[datetime.date] = []
-    lost = 0
+    lost: list[str] = []
     for name in slot.new:
         place = _room_for_new(name, order, slots, hard)
         if place is None:
-            lost += 1
-            _unpractised(name, order, slots)
+            lost.append(name)
             continue
         slots[place] = slots[place].with_mark(name, Mark.NEW)
         later.append(slots[place].day)
         _unpractised(name, order[: order.index(place)], slots)
+    for name in lost:
+        _unpractised(name, order, slots)
     moved = 0
     first = order[0]
     for name in slot.practised:
@@ -125,11 +126,10 @@ def _merge(term: Term, slot: Slot, off: Slot, hard: frozenset[str]) -> Missed:
     after = _tests_at_both_ends(term.with_slots((off, *slots.values())), slot)
     says = [f"The class of {slot.day:%-d %B} goes into the next ones."]
     if later:
-        says.append(
-            f"{how_many(len(later), 'new thing')} later: {', '.join(sorted({f'{day:%-d %B}' for day in later}))}."
-        )
+        days = ", ".join(sorted({f"{day:%-d %B}" for day in later}))
+        says.append(f"{how_many(len(later), 'new thing')} later: {days}.")
     if lost:
-        says.append(f"{lost} new have no place any more and are left out.")
+        says.append(f"{len(lost)} new have no place any more and are left out.")
     if moved:
         says.append(f"{moved} more to practise on {slots[first].day:%-d %B}.")
     return Missed(term, after, tuple(says))

@@ -136,10 +136,11 @@ def keep_unfinished(
     """Keep a draft of the workshop as it stands, in place of how it was kept before."""
     actor.require(Permission.EXERCISES)
     row = UnfinishedExercise.objects.filter(id=kept).first() if kept else None
+    before = {"name": str(row)} if row else None
     row = row or UnfinishedExercise(practice=actor.practice, user=actor.user)
     row.draft, row.fields = draft, dict(fields)
     row.save()
-    actor.audit("exercise.keep_unfinished", row.id, None, {"name": fields.get("name", "")})
+    actor.audit("exercise.keep_unfinished", row.id, before, {"name": str(row)})
     return row
 
 
@@ -147,8 +148,10 @@ def keep_unfinished(
 def discard_unfinished(actor: Actor, kept: UUID) -> None:
     """Let go of an unfinished draft; of one that is gone already, nothing."""
     actor.require(Permission.EXERCISES)
-    if UnfinishedExercise.objects.filter(id=kept).delete()[0]:
-        actor.audit("exercise.discard_unfinished", kept)
+    row = UnfinishedExercise.objects.filter(id=kept).first()
+    if row is not None:
+        actor.audit("exercise.discard_unfinished", kept, {"name": str(row)}, None)
+        row.delete()
 
 
 @transaction.atomic

@@ -245,7 +245,8 @@ def show_again(actor: Actor, row_id: UUID) -> None:
     actor.require(Permission.PLANS)
     row = PutAside.objects.filter(id=row_id).first()
     if row is not None:
-        actor.audit("rule.show_again", row_id, {"rule": row.rule, "group": row.group_id, "reason": row.reason}, None)
+        # On record under the name that it always had there.
+        actor.audit("rule.tell_again", row_id, {"rule": row.rule, "group": row.group_id, "reason": row.reason}, None)
         row.delete()
 
 

@@ -1,4 +1,4 @@
-"""What stands in a room by itself: chairs, walls, rails."""
+"""What stands in a room by itself: a chair, a wall, a rail."""
 
 from collections.abc import Iterator
 
