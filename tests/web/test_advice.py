@@ -126,6 +126,7 @@ def test_a_rule_is_put_aside_for_a_group_or_always(client_in, actor, plan, group
     assert "this group" in bench(client_in, plan)
     assert "No warm-up" in titles(bench(client_in, other_plan))
     do(client_in, plan, "put_aside", **fields, scope="always", reason="Always warm.")
+    assert "What was checked, 1 put aside" in bench(client_in, plan)
     assert "No warm-up" not in titles(bench(client_in, other_plan))
     for row in PutAside.objects.all():
         do(client_in, plan, "show_again", value=str(row.id))

@@ -78,6 +78,11 @@ class Advised:
         """``6 more``."""
         return f"{len(self.rest)} more"
 
+    @property
+    def checked_words(self) -> str:
+        """``What was checked, 2 put aside``."""
+        return "What was checked" + (f", {len(self.aside)} put aside" if self.aside else "")
+
 
 def asides_of(plan: Plan) -> Iterable[PutAside]:
     """What was put aside for a plan's group, and for all plans."""
